@@ -1,0 +1,95 @@
+import { API_BASE, MAX_BODY_BYTES, type WorkspaceDto } from '@yewridge/contract/shared';
+import compression from 'compression';
+import express, { type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import { extname } from 'node:path';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { benchRoutes } from './bench/bench-routes.js';
+import { DesignsService } from './bench/designs-service.js';
+import type { Database } from './db/database.js';
+import { errorHandler, notFound } from './http/error-handler.js';
+import { onlyJson, onlyOwnHost } from './http/guards.js';
+import { openApiDocument } from './http/openapi.js';
+import type { Clock } from './shared/clock/clock.js';
+
+export interface AppParts {
+  readonly database: Database;
+  readonly clock: Clock;
+  readonly log: Logger;
+  readonly workspace: Omit<WorkspaceDto, 'now'>;
+  readonly webFolder: string;
+}
+
+/** Nothing from outside: no script, style, font, picture or connection but our own. */
+const securityHeaders = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      'default-src': ["'self'"],
+      'script-src': ["'self'"],
+      // Angular puts a component's styles into the page as style elements.
+      'style-src': ["'self'", "'unsafe-inline'"],
+      'img-src': ["'self'", 'data:', 'blob:'],
+      'font-src': ["'self'"],
+      'connect-src': ["'self'"],
+      'worker-src': ["'self'", 'blob:'],
+      'object-src': ["'none'"],
+      'base-uri': ["'self'"],
+      'form-action': ["'self'"],
+      'frame-ancestors': ["'none'"],
+    },
+  },
+  strictTransportSecurity: false,
+});
+
+const noCache = 'no-cache';
+
+/** The web app: hashed files may be kept for ever, the page itself is asked for each time. */
+function webApp(folder: string): RequestHandler[] {
+  const files = express.static(folder, {
+    index: false,
+    setHeaders: (response, path) => {
+      const hashed = /-[A-Z0-9]{8}\.\w+$/.test(path);
+      response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : noCache);
+    },
+  });
+  const page: RequestHandler = (request, response, next) => {
+    const asksForPage = request.method === 'GET' && extname(request.path) === '';
+    if (!asksForPage) {
+      next();
+      return;
+    }
+    response.setHeader('Cache-Control', noCache);
+    response.sendFile('index.html', { root: folder });
+  };
+  return [files, page];
+}
+
+/** Builds the app; whoever calls it decides where it listens. */
+export function createApp({ database, clock, log, workspace, webFolder }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: log }), onlyOwnHost, securityHeaders, compression());
+
+  const api = express.Router();
+  api.use(onlyJson, express.json({ limit: MAX_BODY_BYTES }));
+  api.get('/health', async (_request, response) => {
+    await database.source.query('SELECT 1');
+    response.json({ status: 'ok', version: workspace.version });
+  });
+  api.get('/workspace', (_request, response) => {
+    response.json({ ...workspace, now: clock.now().toISOString() } satisfies WorkspaceDto);
+  });
+  api.get('/openapi.json', (_request, response) => {
+    response.json(openApiDocument);
+  });
+  api.use(benchRoutes(new DesignsService(database, clock)));
+  api.use(notFound);
+
+  app.use(API_BASE, api);
+  app.use(webApp(webFolder));
+  app.use(notFound);
+  app.use(errorHandler);
+  return app;
+}

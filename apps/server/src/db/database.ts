@@ -1,0 +1,63 @@
+import 'reflect-metadata';
+import { DataSource, type EntityManager } from 'typeorm';
+import { DesignEntity } from './entities/design-entity.js';
+import { CreateDesign20261125120000 } from './migrations/20261125120000-create-design.js';
+
+const BUSY_TIMEOUT_MS = 5000;
+const IN_MEMORY = ':memory:';
+
+/** What the pragmas need of the driver's connection. */
+interface Connection {
+  pragma(text: string): unknown;
+}
+
+export const ENTITIES = [DesignEntity];
+/** Dated, append-only; a merged migration is never edited. */
+export const MIGRATIONS = [CreateDesign20261125120000];
+
+export function dataSourceFor(database: string): DataSource {
+  return new DataSource({
+    type: 'better-sqlite3',
+    database,
+    entities: ENTITIES,
+    migrations: MIGRATIONS,
+    migrationsRun: true,
+    synchronize: false,
+    enableWAL: database !== IN_MEMORY,
+    prepareDatabase: (connection: Connection) => {
+      connection.pragma('synchronous = FULL');
+      connection.pragma(`busy_timeout = ${BUSY_TIMEOUT_MS}`);
+    },
+  });
+}
+
+/**
+ * The open database. SQLite has one connection here, and transactions that overlap on it would nest: one that fails would
+ * take the others' committed rows with it. So every write goes through this queue, one at a time.
+ */
+export class Database {
+  #tail: Promise<unknown> = Promise.resolve();
+
+  private constructor(readonly source: DataSource) {}
+
+  static async open(database: string): Promise<Database> {
+    const source = await dataSourceFor(database).initialize();
+    const broken: unknown[] = await source.query('PRAGMA foreign_key_check');
+    if (broken.length > 0) throw new Error(`The database ${database} has rows that point nowhere.`);
+    return new Database(source);
+  }
+
+  /** Runs `work` in a transaction of its own, after all writes before it. Await nothing but the database inside. */
+  write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    const next = this.#tail.then(() => this.source.transaction(work));
+    this.#tail = next.catch(() => undefined);
+    return next;
+  }
+
+  /** Finishes the writes in flight, folds the log into the file and closes it. */
+  async close(): Promise<void> {
+    await this.#tail;
+    await this.source.query('PRAGMA wal_checkpoint(TRUNCATE)');
+    await this.source.destroy();
+  }
+}

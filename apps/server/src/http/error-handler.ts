@@ -1,0 +1,37 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+import { AppError } from './app-error.js';
+
+/** What the body parser calls its refusals, in our words. */
+const PARSER_ERRORS = {
+  'entity.parse.failed': 'MALFORMED_JSON',
+  'entity.too.large': 'TOO_LARGE',
+  'encoding.unsupported': 'UNSUPPORTED_TYPE',
+  'charset.unsupported': 'UNSUPPORTED_TYPE',
+  'request.size.invalid': 'MALFORMED_JSON',
+} as const;
+
+function isParserError(error: unknown): error is { type: keyof typeof PARSER_ERRORS } {
+  return typeof error === 'object' && error !== null && 'type' in error && String(error.type) in PARSER_ERRORS;
+}
+
+function asAppError(error: unknown): AppError {
+  if (error instanceof AppError) return error;
+  if (isParserError(error)) return new AppError(PARSER_ERRORS[error.type]);
+  if (error instanceof URIError) return new AppError('NOT_FOUND');
+  return new AppError('INTERNAL');
+}
+
+export const notFound: RequestHandler = () => {
+  throw new AppError('NOT_FOUND');
+};
+
+/** The one place that turns an error into an answer. Express knows it by its four parameters. */
+export const errorHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  const refusal = asAppError(error);
+  if (refusal.code === 'INTERNAL') request.log.error({ err: error }, 'unexpected failure');
+  response.status(refusal.status).json(refusal.toBody());
+};

@@ -1,0 +1,87 @@
+import { mkdirSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { createApp } from './app.js';
+import { type Config, readConfig } from './config/config.js';
+import { Database } from './db/database.js';
+import { DEMO_NAME, DEMO_NOW, DEMO_TIME_ZONE, seedDemo } from './demo/seed-demo.js';
+import { fixedClock, systemClock } from './shared/clock/clock.js';
+
+const LOOPBACK = '127.0.0.1';
+const VERSION = '0.1.0';
+/** Time a browser gets to finish what it is sending before its connection is cut. */
+const GRACE_MS = 5000;
+
+function listen(server: Server, port: number): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, LOOPBACK, resolve);
+  });
+}
+
+/** No new requests, then the writes in flight, then the database. A second signal does not hurry it. */
+function closeOnSignal(server: Server, database: Database): void {
+  let closing = false;
+  const close = (): void => {
+    if (closing) return;
+    closing = true;
+    const force = setTimeout(() => {
+      server.closeAllConnections();
+    }, GRACE_MS);
+    server.close(() => {
+      clearTimeout(force);
+      database.close().then(
+        () => process.exit(0),
+        (error: unknown) => {
+          console.error('The database did not close cleanly:', error);
+          process.exit(1);
+        },
+      );
+    });
+    server.closeIdleConnections();
+  };
+  process.on('SIGTERM', close);
+  process.on('SIGINT', close);
+}
+
+async function start(config: Config): Promise<void> {
+  mkdirSync(config.dataFolder, { recursive: true });
+  const demo = config.kind === 'demo';
+  const clock = demo ? fixedClock(DEMO_NOW) : systemClock;
+  const database = await Database.open(config.database);
+  if (demo) await seedDemo(database, clock);
+  const app = createApp({
+    database,
+    clock,
+    log: pino({ base: null }, pino.destination({ dest: join(config.dataFolder, 'requests.log'), sync: false })),
+    workspace: {
+      kind: config.kind,
+      name: demo ? DEMO_NAME : 'My bees',
+      timeZone: demo ? DEMO_TIME_ZONE : Intl.DateTimeFormat().resolvedOptions().timeZone,
+      version: VERSION,
+    },
+    webFolder: config.webFolder,
+  });
+  const server = createServer(app);
+  await listen(server, config.port);
+  closeOnSignal(server, database);
+  console.log(`Yewridge${demo ? ' with the Vellmark demo' : ''}: http://localhost:${config.port}`);
+  console.log(`Records are kept in ${config.database}`);
+}
+
+function reason(error: unknown, config: Config | null): string {
+  if (error instanceof Error && 'code' in error && error.code === 'EADDRINUSE') {
+    return `Port ${config?.port ?? ''} is taken, perhaps by another Yewridge. Close it, or set YEWRIDGE_PORT to a free port.`;
+  }
+  return error instanceof Error ? error.message : String(error);
+}
+
+let config: Config | null = null;
+try {
+  config = readConfig(process.argv.slice(2), process.env);
+  await start(config);
+} catch (error) {
+  console.error(reason(error, config));
+  process.exit(1);
+}

@@ -1,0 +1,82 @@
+import { readFile } from 'node:fs/promises';
+import { API_ERRORS } from '@yewridge/contract/shared';
+import { openApiDocument } from '../src/http/openapi.js';
+import { type Bench, errorIn, openBench } from './support.js';
+
+describe('the edge of the server', () => {
+  let bench: Bench;
+  beforeEach(async () => {
+    bench = await openBench();
+  });
+  afterEach(() => bench.database.close());
+
+  it('answers health, workspace and the web page', async () => {
+    expect((await bench.http.get('/api/v1/health')).body).toEqual({ status: 'ok', version: 'test' });
+    expect((await bench.http.get('/api/v1/workspace')).body).toEqual(jasmine.objectContaining({ kind: 'own' }));
+    const page = await bench.http.get('/bench/any-design');
+    expect([page.status, page.text]).toEqual([200, jasmine.stringContaining('sample page')]);
+  });
+
+  it('lets a page load nothing from outside', async () => {
+    const policy = (await bench.http.get('/')).headers['content-security-policy'];
+    expect(policy).toContain("default-src 'self'");
+    expect(policy).not.toMatch(/https?:|\*/);
+  });
+
+  for (const [what, send, status, code] of [
+    ['an unknown path', (b: Bench) => b.http.get('/api/v1/nothing'), 404, 'NOT_FOUND'],
+    ['a design that is not there', (b: Bench) => b.http.get('/api/v1/designs/none'), 404, 'NOT_FOUND'],
+    ['a missing file', (b: Bench) => b.http.get('/missing.js'), 404, 'NOT_FOUND'],
+    ['a path that cannot be decoded', (b: Bench) => b.http.get('/api/v1/designs/%E0%A4%A'), 404, 'NOT_FOUND'],
+    ['an id with a slash in it', (b: Bench) => b.http.get('/api/v1/designs/a%2Fb'), 400, 'VALIDATION'],
+    ['a page of 100 000', (b: Bench) => b.http.get('/api/v1/designs?limit=100000'), 400, 'VALIDATION'],
+    ['a query nobody knows', (b: Bench) => b.http.get('/api/v1/designs?colour=red'), 400, 'VALIDATION'],
+    [
+      'half a JSON',
+      (b: Bench) => b.http.put('/api/v1/designs/a').type('json').send('{"revision":'),
+      400,
+      'MALFORMED_JSON',
+    ],
+    ['a form', (b: Bench) => b.http.put('/api/v1/designs/a').type('form').send('revision=0'), 415, 'UNSUPPORTED_TYPE'],
+    ['no body at all', (b: Bench) => b.http.put('/api/v1/designs/a').type('json').send('null'), 400, 'MALFORMED_JSON'],
+    ['another host', (b: Bench) => b.http.get('/api/v1/designs').set('Host', 'bees.example'), 403, 'FOREIGN_HOST'],
+  ] as const) {
+    it(`refuses ${what} with ${code}`, async () => {
+      const answer = await send(bench);
+      expect([answer.status, errorIn(answer).code]).toEqual([status, code]);
+      expect(errorIn(answer).message).toBe(API_ERRORS[code].sentence);
+    });
+  }
+
+  it('is not hurt by a body of 5 MB', async () => {
+    const body = JSON.stringify({ revision: 0, document: { name: 'x'.repeat(5_000_000) } });
+    const answer = await bench.http.put('/api/v1/designs/a').type('json').send(body);
+    expect([answer.status, errorIn(answer).code]).toEqual([413, 'TOO_LARGE']);
+    expect((await bench.http.get('/api/v1/health')).status).toBe(200);
+  });
+});
+
+describe('the description of the API', () => {
+  const paths = openApiDocument.paths as Readonly<Record<string, object>>;
+
+  it('is served, and takes its limits from the schemas that guard the server', async () => {
+    const bench = await openBench();
+    const served = (await bench.http.get('/api/v1/openapi.json')).body as typeof openApiDocument;
+    await bench.database.close();
+    expect(Object.keys(served.paths)).toEqual(Object.keys(paths));
+    const design = served.components.schemas.Design as { properties: { name: object } };
+    expect(design.properties.name).toEqual(jasmine.objectContaining({ type: 'string', maxLength: 80, minLength: 1 }));
+  });
+
+  it('has every path on the readable page, and every error code in the error page', async () => {
+    const docs = new URL('../../../docs/reference/', import.meta.url);
+    const api = await readFile(new URL('api.md', docs), 'utf8');
+    const errors = await readFile(new URL('errors.md', docs), 'utf8');
+    for (const path of Object.keys(paths)) expect(api).withContext(path).toContain(`\`${path}\``);
+    const documented = [...errors.matchAll(/^\| `([A-Z_]+)` \| (\d+) \|/gm)].map(([, code, status]) => [
+      code,
+      Number(status),
+    ]);
+    expect(documented).toEqual(Object.entries(API_ERRORS).map(([code, { status }]) => [code, status]));
+  });
+});

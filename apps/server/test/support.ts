@@ -1,0 +1,33 @@
+import { pino } from 'pino';
+import supertest from 'supertest';
+import type { DesignDto } from '@yewridge/contract/bench';
+import type { ApiErrorBody } from '@yewridge/contract/shared';
+import { createApp } from '../src/app.js';
+import { Database } from '../src/db/database.js';
+import { VELLMARK_DESIGNS } from '../src/demo/vellmark-designs.js';
+import { fixedClock } from '../src/shared/clock/clock.js';
+
+export const NOW = '2026-05-14T16:20:00.000Z';
+
+export interface Bench {
+  readonly http: ReturnType<typeof supertest>;
+  readonly database: Database;
+}
+
+/** The real app over a real SQLite in memory, built by the real migrations. */
+export async function openBench(): Promise<Bench> {
+  const database = await Database.open(':memory:');
+  const app = createApp({
+    database,
+    clock: fixedClock(NOW),
+    log: pino({ level: 'silent' }),
+    workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', version: 'test' },
+    webFolder: new URL('./web-sample', import.meta.url).pathname,
+  });
+  return { http: supertest(app), database };
+}
+
+export const sample = VELLMARK_DESIGNS[0]!.document;
+
+export const designIn = (response: { body: unknown }): DesignDto => response.body as DesignDto;
+export const errorIn = (response: { body: unknown }): ApiErrorBody['error'] => (response.body as ApiErrorBody).error;

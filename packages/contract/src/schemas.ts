@@ -1,0 +1,7 @@
+export {
+  designIdSchema,
+  designQuerySchema,
+  designSchema,
+  revisionQuerySchema,
+  saveDesignSchema,
+} from './bench/design-schemas.js';

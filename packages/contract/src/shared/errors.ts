@@ -1,0 +1,38 @@
+/** Every way the server says no. Code and status are stable; the sentence may be improved. */
+export const API_ERRORS = {
+  VALIDATION: { status: 400, sentence: 'Some fields cannot be used as they are. Each is named with what is allowed.' },
+  MALFORMED_JSON: { status: 400, sentence: 'The request is not readable JSON. Send it again as application/json.' },
+  FOREIGN_HOST: { status: 403, sentence: 'This program answers only to its own computer.' },
+  NOT_FOUND: {
+    status: 404,
+    sentence: 'There is nothing here. It may have been deleted for good, or the address is wrong.',
+  },
+  DELETED: { status: 404, sentence: 'This design is in the bin. Restore it to go on working.' },
+  REVISION_CONFLICT: {
+    status: 409,
+    sentence: 'This was changed elsewhere after you read it. Compare both and choose; nothing is lost.',
+  },
+  TOO_LARGE: { status: 413, sentence: 'The request is larger than any design needs. Nothing was changed.' },
+  UNSUPPORTED_TYPE: { status: 415, sentence: 'Only JSON is read here. Send it as application/json.' },
+  INTERNAL: { status: 500, sentence: 'Something failed on the server. Nothing you sent was kept; try once more.' },
+} as const;
+
+export type ApiErrorCode = keyof typeof API_ERRORS;
+
+export interface FieldError {
+  /** Field of what was sent, e.g. `document.sections[0].shape.width`. */
+  readonly path: string;
+  /** What is wrong with it, value and range included. */
+  readonly message: string;
+}
+
+/** The one shape of every refusal. */
+export interface ApiErrorBody {
+  readonly error: {
+    readonly code: ApiErrorCode;
+    readonly message: string;
+    readonly fields?: readonly FieldError[];
+    /** What the server holds, where that helps to go on (the newer design of a conflict). */
+    readonly current?: unknown;
+  };
+}

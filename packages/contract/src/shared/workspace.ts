@@ -1,0 +1,14 @@
+/** What the keeper has opened: their own records, or the made-up demo. */
+export interface WorkspaceDto {
+  readonly kind: 'own' | 'demo';
+  readonly name: string;
+  /** The server's now, as a UTC instant; in the demo it stands still. */
+  readonly now: string;
+  readonly timeZone: string;
+  readonly version: string;
+}
+
+/** All API paths start here. */
+export const API_BASE = '/api/v1';
+/** Bytes a request body may have: a design of the largest allowed size is about 60 kB. */
+export const MAX_BODY_BYTES = 256 * 1024;

@@ -1,0 +1,175 @@
+/**
+ * Everything that keeps a design from being computed, each at the field it belongs to.
+ *
+ * The functions of this package throw at the first fault; a keeper at a form wants all of them at once, so each part is
+ * asked by itself. An empty list means that readings and drawing exist.
+ */
+import { DomainError, type ErrorCode, type NumberRange } from '../shared/errors/index.js';
+import { cavity } from './cavity.js';
+import {
+  type Design,
+  DESIGN_LIMITS,
+  type DesignEntrance,
+  type DesignSection,
+  insideSection,
+  insideShape,
+  type PlacedSection,
+  placeSections,
+} from './design.js';
+import { placeOpenings } from './door-placement.js';
+import { openingArea } from './entrance.js';
+
+export interface DesignProblem {
+  readonly code: ErrorCode;
+  /** Field of the design, e.g. `sections[0].shape.width`. */
+  readonly path: string;
+  /** Stable word for what is impossible; absent for plain `TYPE`, `RANGE` and `ENUM`. */
+  readonly reason?: string;
+  readonly value?: unknown;
+  readonly range?: NumberRange;
+}
+
+function problemOf(error: unknown, path: (at: string) => string): DesignProblem {
+  if (!(error instanceof DomainError)) throw error;
+  return { code: error.code, path: path(error.path), ...error.detail };
+}
+
+/** Runs `ask` and turns what it throws into a problem. */
+function faults(ask: () => void, path: (at: string) => string): DesignProblem[] {
+  try {
+    ask();
+    return [];
+  } catch (error) {
+    return [problemOf(error, path)];
+  }
+}
+
+function outside(value: unknown, range: NumberRange): boolean {
+  if (typeof value !== 'number' || !Number.isFinite(value)) return true;
+  const { min = -Infinity, max = Infinity, above = false } = range;
+  return value < min || value > max || (above && value === min);
+}
+
+function limitFaults(path: string, fields: Readonly<Record<string, readonly [unknown, NumberRange]>>): DesignProblem[] {
+  return Object.entries(fields)
+    .filter(([, [value, range]]) => value !== undefined && outside(value, range))
+    .map(([field, [value, range]]) => ({
+      code: 'RANGE',
+      path: path === '' ? field : `${path}.${field}`,
+      value,
+      range,
+    }));
+}
+
+const NOT_NEGATIVE_SIZE: NumberRange = { min: 0, max: DESIGN_LIMITS.size.max };
+
+function shapeLimits(shape: DesignSection['shape']): Readonly<Record<string, readonly [unknown, NumberRange]>> {
+  const { size, volume } = DESIGN_LIMITS;
+  switch (shape.kind) {
+    case 'box':
+      return { length: [shape.length, size], width: [shape.width, size], height: [shape.height, size] };
+    case 'cylinder':
+      return {
+        diameter: [shape.diameter, size],
+        length: [shape.length, size],
+        cut: [shape.cut, NOT_NEGATIVE_SIZE],
+      };
+    case 'cone':
+      return {
+        diameterBottom: [shape.diameterBottom, NOT_NEGATIVE_SIZE],
+        diameterTop: [shape.diameterTop, NOT_NEGATIVE_SIZE],
+        height: [shape.height, size],
+      };
+    case 'frustum':
+      return {
+        'bottom.length': [shape.bottom.length, size],
+        'bottom.width': [shape.bottom.width, size],
+        'top.length': [shape.top.length, size],
+        'top.width': [shape.top.width, size],
+        height: [shape.height, size],
+        cornerRadius: [shape.cornerRadius, NOT_NEGATIVE_SIZE],
+      };
+    case 'measured':
+      return { volume: [shape.volume, volume] };
+  }
+}
+
+function sectionProblems(section: DesignSection, path: string): DesignProblem[] {
+  const { wall } = DESIGN_LIMITS;
+  const limits = [
+    ...limitFaults(`${path}.shape`, shapeLimits(section.shape)),
+    ...limitFaults(path, {
+      wall: [section.wall, wall],
+      endWall: [section.endWall, wall],
+      floorInset: [section.floorInset, wall],
+      roofInset: [section.roofInset, wall],
+    }),
+    ...section.contents.flatMap((content, n) =>
+      limitFaults(`${path}.contents[${n}]`, { count: [content.count, DESIGN_LIMITS.count] }),
+    ),
+  ];
+  if (limits.length > 0) return limits;
+  const walls = faults(
+    () => insideShape(section),
+    (at) => `${path}.shape.${at}`,
+  );
+  if (walls.length > 0) return walls;
+  return faults(
+    () => cavity({ sections: [insideSection(section)] }),
+    (at) => {
+      const inner = at.replace(/^sections\[0\]\.?/, '');
+      return inner.startsWith('contents') ? `${path}.${inner}` : `${path}.shape.${inner}`;
+    },
+  );
+}
+
+function openingLimits(opening: DesignEntrance['opening']): Readonly<Record<string, readonly [unknown, NumberRange]>> {
+  const limit = DESIGN_LIMITS.opening;
+  if (opening.kind === 'hole' || opening.kind === 'disc') {
+    return { diameter: [opening.diameter, limit], 'guard.diameter': [opening.guard?.diameter, limit] };
+  }
+  return { width: [opening.width, limit], height: [opening.height, limit] };
+}
+
+function entranceProblems(
+  entrance: DesignEntrance,
+  stack: readonly PlacedSection[] | null,
+  path: string,
+): DesignProblem[] {
+  const limits = [
+    ...limitFaults(`${path}.opening`, openingLimits(entrance.opening)),
+    ...limitFaults(path, {
+      count: [entrance.count, DESIGN_LIMITS.count],
+      height: [entrance.height, DESIGN_LIMITS.height],
+      across: [entrance.across, DESIGN_LIMITS.across],
+    }),
+  ];
+  if (limits.length > 0) return limits;
+  const own = faults(
+    () => openingArea(entrance.opening),
+    (at) => at.replace(/^opening/, `${path}.opening`),
+  );
+  if (own.length > 0 || !stack) return own;
+  return faults(
+    () => placeOpenings(entrance, stack, path),
+    (at) => at,
+  );
+}
+
+/**
+ * All problems of a design, in the order of its fields; empty when it can be computed.
+ */
+export function designProblems(design: Design): readonly DesignProblem[] {
+  if (design.sections.length === 0) return [{ code: 'EMPTY', path: 'sections' }];
+  const { wall, volume } = DESIGN_LIMITS;
+  const own = limitFaults('', {
+    target: [design.target, volume],
+    floor: [design.floor, wall],
+    roof: [design.roof, wall],
+    roofOverhang: [design.roofOverhang, wall],
+  });
+  const sections = design.sections.flatMap((section, n) => sectionProblems(section, `sections[${n}]`));
+  const stack = sections.length === 0 ? placeSections(design) : null;
+  const entrances = design.entrances.flatMap((entrance, n) => entranceProblems(entrance, stack, `entrances[${n}]`));
+  return [...own, ...sections, ...entrances];
+}

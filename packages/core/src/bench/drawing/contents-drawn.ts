@@ -1,0 +1,122 @@
+/** Frames, bars and other contents in both views. Top bars are taken level with the upper edge of their box [convention]. */
+import type { Content } from '../cavity.js';
+import { type PlacedSection, faceWidth } from '../design.js';
+import { type FrameSlot, frameSlots } from '../frame-slots.js';
+import type { FrameSpec } from '../frames.js';
+import type { Look } from './outline.js';
+import { type DrawnPart, type PartRef, type PartRole, rectangle } from './scene.js';
+
+/** Where bars hang from in a view: the upper edge of their section. */
+interface Hanging {
+  readonly look: Look;
+  readonly top: number;
+  readonly ref: PartRef;
+}
+
+function insideRole(slot: FrameSlot): PartRole {
+  return `inside-${slot.fill}`;
+}
+
+/** A frame edge on, as it stands behind the front wall. */
+function frameFromFront(slot: FrameSlot, { top, ref }: Hanging): DrawnPart {
+  const half = slot.frame.topBarWidth / 2;
+  return {
+    shape: 'polygon',
+    role: slot.fill === 'comb' || slot.fill === 'oldComb' ? insideRole(slot) : 'hidden',
+    ref,
+    points: rectangle(slot.x - half, top - slot.frame.height, slot.x + half, top),
+  };
+}
+
+/** The face of one frame: bars all round, its fill between them, lugs to both sides. */
+function frameFromSide(frame: FrameSpec, slot: FrameSlot, { top, ref }: Hanging): DrawnPart[] {
+  const half = frame.bodyLength / 2;
+  const lug = frame.topBarLength / 2;
+  const foot = top - frame.height;
+  const innerTop = top - frame.topBarDepth;
+  const innerFoot = foot + frame.bottomBarThickness;
+  const side = frame.sideBarThickness;
+  const bar = (left: number, bottom: number, right: number, upper: number): DrawnPart => ({
+    shape: 'polygon',
+    role: 'bar',
+    ref,
+    points: rectangle(left, bottom, right, upper),
+  });
+  const starterFoot = slot.fill === 'starter' ? Math.max(innerFoot, innerTop - 0.02) : innerFoot;
+  return [
+    {
+      shape: 'polygon',
+      role: insideRole(slot),
+      ref,
+      points: rectangle(-half + side, starterFoot, half - side, innerTop),
+    },
+    bar(-lug, innerTop + (frame.topBarDepth - frame.lugThickness), lug, top),
+    bar(-half, innerTop, half, top),
+    bar(-half, foot, -half + side, innerTop),
+    bar(half - side, foot, half, innerTop),
+    bar(-half, foot, half, innerFoot),
+  ];
+}
+
+function topBars(content: Extract<Content, { kind: 'topBars' }>, placed: PlacedSection, hanging: Hanging): DrawnPart[] {
+  const { look, top, ref } = hanging;
+  const foot = top - content.depth;
+  if (look === 'side') {
+    const half = content.length / 2;
+    return [{ shape: 'polygon', role: 'bar', ref, points: rectangle(-half, foot, half, top) }];
+  }
+  const count = content.count ?? 1;
+  const room = faceWidth(placed.inside, 'front', 1);
+  const pitch = Math.min(content.width * 1.2, room / Math.max(1, count));
+  return Array.from({ length: count }, (_, n) => {
+    const x = pitch * (n - (count - 1) / 2);
+    return {
+      shape: 'polygon',
+      role: 'hidden',
+      ref,
+      points: rectangle(x - content.width / 2, foot, x + content.width / 2, top),
+    };
+  });
+}
+
+function otherContent(content: Content, placed: PlacedSection, hanging: Hanging): DrawnPart[] {
+  const { look, top, ref } = hanging;
+  const half = faceWidth(placed.inside, look === 'front' ? 'front' : 'left', 1) / 2;
+  switch (content.kind) {
+    case 'frames':
+      return [];
+    case 'topBars':
+      return topBars(content, placed, hanging);
+    case 'insulation':
+      return [
+        { shape: 'polygon', role: 'insulation', ref, points: rectangle(-half, top - content.thickness, half, top) },
+      ];
+    case 'divider': {
+      const reach = (look === 'front' ? content.thickness : content.length) / 2;
+      return [{ shape: 'polygon', role: 'hidden', ref, points: rectangle(-reach, top - content.height, reach, top) }];
+    }
+    case 'feeder':
+    case 'other': {
+      const side = Math.cbrt(content.volume);
+      return [
+        {
+          shape: 'polygon',
+          role: 'phantom',
+          ref,
+          points: rectangle(half - side, placed.base, half, placed.base + side),
+        },
+      ];
+    }
+  }
+}
+
+/** All contents of a section. From the side one frame is seen: the one nearest to the middle. */
+export function contentsDrawn(placed: PlacedSection, look: Look): DrawnPart[] {
+  const { section, inside, top } = placed;
+  const hanging: Hanging = { look, top, ref: { id: section.id, field: 'contents' } };
+  const slots = inside.kind === 'box' ? frameSlots(section.contents, inside.width) : [];
+  const others = section.contents.flatMap((content) => otherContent(content, placed, hanging));
+  if (look === 'front') return [...slots.map((slot) => frameFromFront(slot, hanging)), ...others];
+  const middle = [...slots].sort((a, b) => Math.abs(a.x) - Math.abs(b.x))[0];
+  return [...(middle ? frameFromSide(middle.frame, middle, hanging) : []), ...others];
+}

@@ -1,0 +1,296 @@
+/**
+ * What to change so that a design reaches its target: each way computed, each a whole new design.
+ *
+ * Volume: raise or lower the base, set one under, add boxes, change a tube's length, until gross = target (the nest-choice
+ * experiments quote gross). Door: a reducer block, a wider slot, the nearest hole saw, or more holes, aiming at the best
+ * of the band.
+ *
+ * Source: `addForTarget`, `slotWidth`, `holeForArea`, `holesForArea`.
+ */
+import { DomainError } from '../shared/errors/index.js';
+import type { UnitSystem } from '../shared/units/index.js';
+import { addForTarget, type AddOption } from './add-for-target.js';
+import { type Design, type DesignEntrance, type DesignSection, drawnHeight, insideShape } from './design.js';
+import { designProblems } from './design-problems.js';
+import { DOOR_BAND } from './entrance.js';
+import { holeForArea, holesForArea, slotWidth } from './opening-for-area.js';
+import { designReadings, type DesignReadings } from './readings.js';
+import { geometryOf, lyingTubeArea, type Shape } from './section-geometry.js';
+
+export type FitKind =
+  | 'raise-base'
+  | 'lower-base'
+  | 'set-base-under'
+  | 'add-boxes'
+  | 'lengthen-tube'
+  | 'shorten-tube'
+  | 'reducer-block'
+  | 'widen-slot'
+  | 'hole-saw'
+  | 'drill-holes';
+
+export interface FitOption {
+  readonly kind: FitKind;
+  /** Section or entrance it changes. */
+  readonly id: string;
+  /** m changed or bored, or how many boxes or holes. */
+  readonly amount: number;
+  /** Gross m3 after a change of volume, m2 of the whole door after a change of the door. */
+  readonly result: number;
+  readonly design: Design;
+}
+
+/** Changes smaller than this are not worth a saw cut: 0.05 L, 0.05 cm2. */
+const VOLUME_ENOUGH = 5e-5;
+const AREA_ENOUGH = 5e-6;
+/** Play that lets a block be put in and pulled out, m [convention]. */
+const BLOCK_CLEARANCE = 0.002;
+/** More boxes than this is another design. */
+const MOST_BOXES_ADDED = 3;
+
+type PlanOption = Exclude<AddOption, { kind: 'boxes' }>;
+
+/** How a shape grows upwards (or along its length), and its plan area in m2. */
+function growth(shape: Shape): { option: PlanOption; area: number } | null {
+  switch (shape.kind) {
+    case 'box':
+      return {
+        option: { kind: 'base', length: shape.length, width: shape.width },
+        area: shape.length * shape.width,
+      };
+    case 'cylinder': {
+      const cut = shape.cut ?? 0;
+      return shape.axis === 'lying'
+        ? {
+            option: { kind: 'lying', diameter: shape.diameter, cut },
+            area: lyingTubeArea(shape.diameter, cut),
+          }
+        : { option: { kind: 'upright', diameter: shape.diameter }, area: (Math.PI * shape.diameter ** 2) / 4 };
+    }
+    default:
+      return null;
+  }
+}
+
+function withSection(design: Design, id: string, change: (section: DesignSection) => DesignSection): Design {
+  return { ...design, sections: design.sections.map((section) => (section.id === id ? change(section) : section)) };
+}
+
+function stretched(section: DesignSection, by: number): DesignSection {
+  const { shape } = section;
+  if (shape.kind === 'box') return { ...section, shape: { ...shape, height: shape.height + by } };
+  if (shape.kind === 'cylinder') return { ...section, shape: { ...shape, length: shape.length + by } };
+  return section;
+}
+
+/** Entrances on or above a stretched section keep their height above the floor; none has to move. */
+function stretch(design: Design, section: DesignSection, gross: number): FitOption | null {
+  const inside = insideShape(section);
+  const grown = growth(inside);
+  if (!grown) return null;
+  const missing = design.target - gross;
+  const by =
+    missing > 0
+      ? addForTarget({ current: gross, target: design.target, option: grown.option }).size
+      : missing / grown.area;
+  const along = inside.kind === 'cylinder' ? inside.length : drawnHeight(inside);
+  if (along + by <= 0) return null;
+  const tube = inside.kind === 'cylinder';
+  const kind = tube ? (by > 0 ? 'lengthen-tube' : 'shorten-tube') : by > 0 ? 'raise-base' : 'lower-base';
+  return {
+    kind,
+    id: section.id,
+    amount: Math.abs(by),
+    result: design.target,
+    design: withSection(design, section.id, (old) => stretched(old, by)),
+  };
+}
+
+/** An empty box of the lowest section's plan, as high as the target needs, set under the stack. */
+function baseUnder(design: Design, lowest: DesignSection, gross: number, newId: string): FitOption | null {
+  const inside = insideShape(lowest);
+  if (inside.kind !== 'box') return null;
+  const { size } = addForTarget({
+    current: gross,
+    target: design.target,
+    option: { kind: 'base', length: inside.length, width: inside.width },
+  });
+  const base: DesignSection = {
+    ...lowest,
+    id: newId,
+    label: 'Base',
+    shape: { ...inside, height: size },
+    sizes: 'inside',
+    floorInset: 0,
+    roofInset: 0,
+    contents: [],
+    closedAbove: false,
+  };
+  const raised = design.entrances.map((entrance) => ({ ...entrance, height: entrance.height + size }));
+  return {
+    kind: 'set-base-under',
+    id: newId,
+    amount: size,
+    result: design.target,
+    design: { ...design, sections: [base, ...design.sections], entrances: raised },
+  };
+}
+
+/** Copies of the top box, without its contents, under it: as many as reach the target. */
+function moreBoxes(design: Design, gross: number, newId: string): FitOption | null {
+  const top = design.sections.at(-1);
+  if (!top || insideShape(top).kind !== 'box') return null;
+  const unit = geometryOf(insideShape(top)).volume;
+  const added = addForTarget({ current: gross, target: design.target, option: { kind: 'boxes', unit } });
+  if (added.count < 1 || added.count > MOST_BOXES_ADDED) return null;
+  const copies = Array.from({ length: added.count }, (_, n): DesignSection => ({
+    ...top,
+    id: n === 0 ? newId : `${newId}-${n + 1}`,
+    label: top.label,
+    contents: [],
+  }));
+  const under = copies.reduce((sum, copy) => sum + drawnHeight(insideShape(copy)), 0);
+  const onlyOne = design.sections.length === 1;
+  return {
+    kind: 'add-boxes',
+    id: newId,
+    amount: added.count,
+    result: added.total,
+    design: {
+      ...design,
+      sections: [...design.sections.slice(0, -1), ...copies, top],
+      entrances: onlyOne
+        ? design.entrances.map((entrance) => ({ ...entrance, height: entrance.height + under }))
+        : design.entrances,
+    },
+  };
+}
+
+function volumeOptions(design: Design, gross: number, newId: string): FitOption[] {
+  if (Math.abs(gross - design.target) < VOLUME_ENOUGH) return [];
+  const lowest = design.sections[0];
+  if (!lowest) return [];
+  const options: (FitOption | null)[] = [];
+  const tube = design.sections.find((section) => section.shape.kind === 'cylinder');
+  const base = lowest.contents.length === 0 && lowest.shape.kind === 'box' ? lowest : undefined;
+  if (base && design.sections.length > 1) options.push(stretch(design, base, gross));
+  if (tube) options.push(stretch(design, tube, gross));
+  if (gross < design.target) {
+    if (!base || design.sections.length === 1) options.push(baseUnder(design, lowest, gross, newId));
+    options.push(moreBoxes(design, gross, newId));
+  } else if (base && design.sections.length === 1) {
+    options.push(stretch(design, base, gross));
+  }
+  return options.filter((option) => option !== null);
+}
+
+function withEntrance(design: Design, id: string, change: Partial<DesignEntrance>): Design {
+  return {
+    ...design,
+    entrances: design.entrances.map((one) => (one.id === id ? { ...one, ...change } : one)),
+  };
+}
+
+interface DoorAim {
+  readonly design: Design;
+  readonly entrance: DesignEntrance;
+  /** m2 this entrance should have, all its openings together. */
+  readonly wanted: number;
+  readonly others: number;
+  readonly system: UnitSystem;
+}
+
+function slotOption({ design, entrance, wanted, others }: DoorAim): FitOption | null {
+  const { opening } = entrance;
+  if (opening.kind !== 'slot' && !(opening.kind === 'notch' && opening.top !== 'round')) return null;
+  const guard = opening.kind === 'slot' ? opening.guard : undefined;
+  const { width } = slotWidth({
+    target: wanted / entrance.count,
+    height: opening.height,
+    bars: guard ? (guard.count ?? 1) : 0,
+    barDiameter: guard?.diameter ?? 0,
+  });
+  const narrower = width < opening.width;
+  const block = opening.width - width - BLOCK_CLEARANCE;
+  if (narrower && block <= 0) return null;
+  return {
+    kind: narrower ? 'reducer-block' : 'widen-slot',
+    id: entrance.id,
+    amount: narrower ? block : width,
+    result: others + wanted,
+    design: withEntrance(design, entrance.id, { opening: { ...opening, width } }),
+  };
+}
+
+function holeOptions({ design, entrance, wanted, others, system }: DoorAim): (FitOption | null)[] {
+  const { opening } = entrance;
+  if (opening.kind !== 'hole' && !(opening.kind === 'disc' && opening.position === 'open')) return [];
+  const bars = opening.guard ? (opening.guard.count ?? 1) : 0;
+  const barDiameter = opening.guard?.diameter ?? 0;
+  const sizes = system === 'metric' ? 'metric' : 'inch';
+  const saw = holeForArea({ target: wanted, holes: entrance.count, bars, barDiameter, sizes });
+  const options: (FitOption | null)[] = [];
+  if (saw.nearest !== opening.diameter) {
+    options.push({
+      kind: 'hole-saw',
+      id: entrance.id,
+      amount: saw.nearest,
+      result: others + saw.area,
+      design: withEntrance(design, entrance.id, { opening: { ...opening, diameter: saw.nearest } }),
+    });
+  }
+  if (bars === 0) {
+    const many = holesForArea({ target: wanted, diameter: opening.diameter });
+    if (many.count !== entrance.count) {
+      options.push({
+        kind: 'drill-holes',
+        id: entrance.id,
+        amount: many.count,
+        result: others + many.area,
+        design: withEntrance(design, entrance.id, { count: many.count }),
+      });
+    }
+  }
+  return options;
+}
+
+/** The widest entrance is the one a keeper changes. */
+function doorOptions(design: Design, readings: DesignReadings, system: UnitSystem): FitOption[] {
+  const { area } = readings.door;
+  if (Math.abs(area - DOOR_BAND.best) < AREA_ENOUGH) return [];
+  const widest = readings.entrances.reduce<(typeof readings.entrances)[number] | undefined>(
+    (best, one) => (one.total > 0 && one.total > (best?.total ?? 0) ? one : best),
+    undefined,
+  );
+  const entrance = design.entrances.find(({ id }) => id === widest?.id);
+  if (!widest || !entrance || entrance.count === 0) return [];
+  const others = Math.max(0, area - widest.total);
+  const wanted = DOOR_BAND.best - others;
+  if (wanted <= 0) return [];
+  const aim = { design, entrance, wanted, others, system };
+  try {
+    return [slotOption(aim), ...holeOptions(aim)].filter((option) => option !== null);
+  } catch (error) {
+    if (error instanceof DomainError && error.code === 'NO_SOLUTION') return [];
+    throw error;
+  }
+}
+
+/**
+ * Ways to the target for a design without problems; only those that themselves can be built.
+ * `newId` names a section that has to be added.
+ */
+export function fitOptions(input: {
+  readonly design: Design;
+  readonly system: UnitSystem;
+  readonly newId: string;
+}): readonly FitOption[] {
+  const { design, system, newId } = input;
+  const readings = designReadings(design);
+  const nearer = (option: FitOption): boolean =>
+    Math.abs(option.result - DOOR_BAND.best) < Math.abs(readings.door.area - DOOR_BAND.best);
+  return [
+    ...volumeOptions(design, readings.room.gross, newId),
+    ...doorOptions(design, readings, system).filter(nearer),
+  ].filter((option) => designProblems(option.design).length === 0);
+}

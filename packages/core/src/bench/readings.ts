@@ -1,0 +1,78 @@
+/**
+ * All readings of a design at once: what it holds and which door it has.
+ *
+ * Composes `cavity`, `volumeUncertainty` and `entrance`; the screen shows these and nothing it computed itself.
+ */
+import { cavity, type Cavity } from './cavity.js';
+import { type Design, drawnHeight, insideSection, insideShape } from './design.js';
+import { designProblems, type DesignProblem } from './design-problems.js';
+import { entrance, type Entrance, openingArea, type OpeningArea } from './entrance.js';
+import { geometryOf, type Shape } from './section-geometry.js';
+import { volumeUncertainty, type VolumeUncertainty } from './volume-uncertainty.js';
+
+export interface SectionReading {
+  readonly id: string;
+  readonly inside: Shape;
+  /** m3 gross of this section. */
+  readonly volume: number;
+}
+export interface EntranceReading extends OpeningArea {
+  readonly id: string;
+  /** m2 of all openings of this entrance. */
+  readonly total: number;
+}
+/** Something the keeper should know although the design can be computed. */
+export type DesignNotice = { readonly code: 'frames-hang-past-floor'; readonly sectionId: string; readonly by: number };
+
+export interface DesignReadings {
+  readonly room: Cavity;
+  /** Of the gross volume; the net carries the same, displacement being known far better. */
+  readonly unsure: VolumeUncertainty;
+  readonly door: Entrance;
+  readonly sections: readonly SectionReading[];
+  readonly entrances: readonly EntranceReading[];
+  readonly notices: readonly DesignNotice[];
+}
+export type Assessment =
+  | { readonly ok: true; readonly readings: DesignReadings }
+  | { readonly ok: false; readonly problems: readonly DesignProblem[] };
+
+/** Frames that reach below their section and find less room there than they need. */
+function framesPastFloor(design: Design): DesignNotice[] {
+  return design.sections.flatMap((section, n): DesignNotice[] => {
+    const { protrudes } = cavity({ sections: [insideSection(section)] });
+    const below = design.sections[n - 1];
+    const room = below && !below.closedAbove ? roomBelow(insideShape(below)) : 0;
+    return protrudes > room ? [{ code: 'frames-hang-past-floor', sectionId: section.id, by: protrudes - room }] : [];
+  });
+}
+
+/** How far a frame may hang into a section; one measured by filling has no known height, so it is not held against it. */
+function roomBelow(shape: Shape): number {
+  return shape.kind === 'measured' ? Infinity : drawnHeight(shape);
+}
+
+/** Readings of a design that has no problems. */
+export function designReadings(design: Design): DesignReadings {
+  const sections = design.sections.map(insideSection);
+  return {
+    room: cavity({ sections }),
+    unsure: volumeUncertainty({ sections }),
+    door: entrance({ openings: design.entrances.map(({ opening, count }) => ({ ...opening, count })) }),
+    sections: design.sections.map((section) => {
+      const inside = insideShape(section);
+      return { id: section.id, inside, volume: geometryOf(inside).volume };
+    }),
+    entrances: design.entrances.map(({ id, opening, count }) => {
+      const one = openingArea(opening);
+      return { id, ...one, total: one.area * count };
+    }),
+    notices: framesPastFloor(design),
+  };
+}
+
+/** Readings, or every reason why there are none. */
+export function assessDesign(design: Design): Assessment {
+  const problems = designProblems(design);
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, readings: designReadings(design) };
+}

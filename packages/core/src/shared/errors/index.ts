@@ -1,0 +1,13 @@
+export { DomainError, ERROR_CODES, type ErrorCode, type NumberRange } from './domain-error.js';
+export {
+  ANY,
+  arrayAt,
+  geometryError,
+  NON_NEGATIVE,
+  numberAt,
+  objectAt,
+  orDefault,
+  POSITIVE,
+  wholeAt,
+  wordAt,
+} from './checks.js';

@@ -1,0 +1,1 @@
+export { bisect, type Bracket } from './bisect.js';

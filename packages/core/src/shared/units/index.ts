@@ -1,0 +1,10 @@
+export { convert, LENGTH_UNITS, type LengthUnit, METRES_PER_INCH, type Quantity, type Unit, UNITS } from './units.js';
+export { formatInches, type InchDenominator, parseLength } from './length-text.js';
+export {
+  DISPLAY,
+  type DisplayQuantity,
+  type DisplayUnit,
+  NATURAL_STEP,
+  UNIT_SYSTEMS,
+  type UnitSystem,
+} from './display.js';

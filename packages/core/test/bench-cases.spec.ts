@@ -1,0 +1,46 @@
+import * as bench from '@yewridge/core/bench';
+import { DomainError } from '@yewridge/core/shared/errors';
+import { difference, type Tolerance } from './compare.js';
+import cases from './cases/bench.json' with { type: 'json' };
+import builds from './cases/worked-builds.json' with { type: 'json' };
+
+type Fn = (input: unknown) => unknown;
+const functions = bench as unknown as Readonly<Record<string, Fn | undefined>>;
+
+function outcome(fn: Fn, input: unknown): unknown {
+  try {
+    return fn(input);
+  } catch (error) {
+    if (error instanceof DomainError) return { error: error.code };
+    throw error;
+  }
+}
+
+describe('bench: worked cases', () => {
+  for (const row of cases) {
+    it(`${row.id} agrees with the independent reference`, () => {
+      const fn = functions[row.fn];
+      if (!fn) throw new Error(`core/bench has no ${row.fn}`);
+      expect(difference(outcome(fn, row.input), row.expect, row.tol as Tolerance)).toBeNull();
+    });
+  }
+});
+
+describe('bench: worked builds', () => {
+  for (const row of builds) {
+    it(`${row.build} has the volumes of the printed table`, () => {
+      const sections = row.sections as unknown as readonly bench.Section[];
+      const room = bench.cavity({ sections });
+      const unsure = bench.volumeUncertainty({ sections });
+      const litres = (m3: number): number => bench.convert({ value: m3, from: 'm3', to: 'L' });
+      expect(litres(room.gross)).withContext('gross').toBeCloseTo(row.grossL, 1);
+      expect(litres(unsure.expanded)).withContext('±').toBeCloseTo(row.plusMinusL, 1);
+      expect(litres(room.net)).withContext('net').toBeCloseTo(row.netL, 1);
+      expect(litres(room.clear)).withContext('clear').toBeCloseTo(row.clearL, 1);
+      expect(litres(room.openRoom)).withContext('open room').toBeCloseTo(row.openL, 1);
+      expect(room.openFraction).withContext('open fraction').toBeCloseTo(row.openFraction, 2);
+      const walkableCm2 = bench.convert({ value: room.walkableArea, from: 'm2', to: 'cm2' });
+      expect(Math.round(walkableCm2)).withContext('walkable').toBe(row.walkableCm2);
+    });
+  }
+});
