@@ -1,0 +1,184 @@
+import {
+  type Content,
+  type Design,
+  type DesignEntrance,
+  type DesignSection,
+  type DoorShape,
+  drawnHeight,
+  insideShape,
+  type Shape,
+} from '@yewridge/core/bench';
+import { METRES_PER_INCH } from '@yewridge/core/shared/units';
+
+/** Edits of a design, each a new design. Stacks are listed from the bottom up; screens show them top to bottom. */
+
+const inch = (count: number): number => count * METRES_PER_INCH;
+
+export function newPartId(): string {
+  return `p-${crypto.randomUUID().slice(0, 13)}`;
+}
+
+type Json = Readonly<Record<string, unknown>> | readonly unknown[];
+
+/** The document with the value at `path` (`sections[0].shape.width`) replaced; the rest is shared. */
+export function withValue<T>(document: T, path: string, value: unknown): T {
+  const steps = path.split(/[.[\]]+/).filter((step) => step !== '');
+  const set = (node: unknown, depth: number): unknown => {
+    const step = steps[depth];
+    if (step === undefined) return value;
+    if (Array.isArray(node)) return node.map((item: unknown, n) => (n === Number(step) ? set(item, depth + 1) : item));
+    const object = (node ?? {}) as Readonly<Record<string, Json>>;
+    return { ...object, [step]: set(object[step], depth + 1) };
+  };
+  return set(document, 0) as T;
+}
+
+export function valueAt(document: unknown, path: string): unknown {
+  return path
+    .split(/[.[\]]+/)
+    .filter((step) => step !== '')
+    .reduce<unknown>((node, step) => (node as Readonly<Record<string, unknown>> | undefined)?.[step], document);
+}
+
+/** Sizes to start a section of a kind from: common things a keeper has, to be overwritten at once. */
+const STARTS: Readonly<Record<Shape['kind'], { readonly label: string; readonly shape: Shape; readonly wall: number }>> = {
+  box: {
+    label: 'Box',
+    shape: { kind: 'box', length: inch(18.375), width: inch(14.75), height: inch(9.625) },
+    wall: inch(0.75),
+  },
+  cylinder: { label: 'Tube', shape: { kind: 'cylinder', axis: 'upright', diameter: 0.3, length: 0.56 }, wall: 0.006 },
+  cone: {
+    label: 'Pot',
+    shape: { kind: 'cone', diameterBottom: 0.4, diameterTop: 0.3, height: 0.36 },
+    wall: 0.003,
+  },
+  frustum: {
+    label: 'Tapered box',
+    shape: {
+      kind: 'frustum',
+      bottom: { length: 0.36, width: 0.21 },
+      top: { length: 0.41, width: 0.26 },
+      height: 0.27,
+      cornerRadius: 0,
+    },
+    wall: 0.025,
+  },
+  measured: { label: 'Filled and measured', shape: { kind: 'measured', volume: 0.03 }, wall: 0 },
+};
+
+export function newSection(kind: Shape['kind']): DesignSection {
+  const { label, shape, wall } = STARTS[kind];
+  return {
+    id: newPartId(),
+    label,
+    shape,
+    sizes: 'inside',
+    wall,
+    endWall: wall,
+    floorInset: 0,
+    roofInset: 0,
+    contents: [],
+    closedAbove: false,
+  };
+}
+
+export function newDesign(kind: Shape['kind'], name: string): Design {
+  return {
+    name,
+    note: '',
+    material: kind === 'cylinder' ? 'cardboard-tube' : kind === 'box' ? 'pine' : 'polypropylene',
+    target: 0.04,
+    floor: kind === 'box' ? inch(0.5) : 0,
+    roof: kind === 'box' ? inch(0.5) : 0,
+    roofOverhang: 0,
+    sections: [newSection(kind)],
+    entrances: [],
+  };
+}
+
+/** On top of the stack; a box takes the plan of the box below it. */
+export function addSection(design: Design, kind: Shape['kind']): { readonly design: Design; readonly id: string } {
+  const top = design.sections.at(-1);
+  const fresh = newSection(kind);
+  const section: DesignSection =
+    top?.shape.kind === 'box' && fresh.shape.kind === 'box'
+      ? { ...fresh, shape: { ...top.shape }, sizes: top.sizes, wall: top.wall, endWall: top.endWall }
+      : fresh;
+  return { design: { ...design, sections: [...design.sections, section] }, id: section.id };
+}
+
+export function duplicateSection(design: Design, id: string): { readonly design: Design; readonly id: string } {
+  const index = design.sections.findIndex((section) => section.id === id);
+  const original = design.sections[index];
+  if (!original) return { design, id };
+  const copy = { ...original, id: newPartId() };
+  return { design: { ...design, sections: design.sections.toSpliced(index + 1, 0, copy) }, id: copy.id };
+}
+
+export function removeSection(design: Design, id: string): Design {
+  return { ...design, sections: design.sections.filter((section) => section.id !== id) };
+}
+
+/** Moves a section to another place of the stack, counted from the bottom. */
+export function moveSection(design: Design, id: string, to: number): Design {
+  const section = design.sections.find((one) => one.id === id);
+  if (!section) return design;
+  const others = design.sections.filter((one) => one.id !== id);
+  const place = Math.max(0, Math.min(others.length, to));
+  return { ...design, sections: others.toSpliced(place, 0, section) };
+}
+
+/** Another shape for a section; what it holds stays when it can hang there. */
+export function changeShape(section: DesignSection, kind: Shape['kind']): DesignSection {
+  if (section.shape.kind === kind) return section;
+  const { shape, wall, label } = STARTS[kind];
+  const old = STARTS[section.shape.kind].label;
+  const contents = kind === 'box' ? section.contents : section.contents.filter((one) => one.kind !== 'frames');
+  return { ...section, shape, wall, endWall: wall, contents, label: section.label === old ? label : section.label };
+}
+
+const DOORS: Readonly<Record<DoorShape['kind'], { readonly label: string; readonly opening: DoorShape }>> = {
+  hole: { label: 'Round hole', opening: { kind: 'hole', diameter: 0.038 } },
+  slot: { label: 'Slot', opening: { kind: 'slot', width: 0.08, height: 0.016 } },
+  notch: { label: 'Notch', opening: { kind: 'notch', width: 0.08, height: 0.016, top: 'flat' } },
+  disc: { label: 'Turning disc', opening: { kind: 'disc', diameter: 0.04, position: 'open' } },
+};
+
+/** A door low in the front of the lowest section that has a wall high enough for it. */
+export function addEntrance(design: Design, kind: DoorShape['kind']): { readonly design: Design; readonly id: string } {
+  const { label, opening } = DOORS[kind];
+  const id = newPartId();
+  const round = opening.kind === 'hole' || opening.kind === 'disc';
+  const entrance: DesignEntrance = {
+    id,
+    label,
+    opening,
+    count: 1,
+    face: 'front',
+    height: kind === 'notch' ? 0 : round ? 0.045 : 0.03,
+    across: 0,
+  };
+  return { design: { ...design, entrances: [...design.entrances, entrance] }, id };
+}
+
+/** The same entrance with an opening of another kind, as wide as the old one where that makes sense. */
+export function changeOpening(entrance: DesignEntrance, kind: DoorShape['kind']): DesignEntrance {
+  if (entrance.opening.kind === kind) return entrance;
+  const fresh = DOORS[kind];
+  const label = entrance.label === DOORS[entrance.opening.kind].label ? fresh.label : entrance.label;
+  const height = kind === 'notch' ? 0 : entrance.opening.kind === 'notch' ? 0.045 : entrance.height;
+  return { ...entrance, opening: fresh.opening, label, height };
+}
+
+export function removeEntrance(design: Design, id: string): Design {
+  return { ...design, entrances: design.entrances.filter((entrance) => entrance.id !== id) };
+}
+
+/** Frames that fit the box, or bars where frames cannot hang. */
+export function newContent(section: DesignSection): Content {
+  if (section.shape.kind === 'box') return { kind: 'frames', frame: 'langstroth-deep', count: 1, fill: 'oldComb' };
+  const inside = insideShape(section);
+  const room = inside.kind === 'cylinder' && inside.axis === 'lying' ? inside.length : drawnHeight(inside) * 0.7;
+  return { kind: 'topBars', length: Math.min(0.25, room), width: 0.03, depth: 0.012, count: 6 };
+}

@@ -1,0 +1,244 @@
+/**
+ * Where everything of a drawing stands on the sheet, in pixels: one scale for both views, third angle, dimension lines in
+ * lanes outside the views. Core says what is drawn, this says where.
+ */
+import type { DesignDrawing, Dimension, DrawnPart, PartRef, PartRole, View } from '@yewridge/core/bench';
+import { convert } from '@yewridge/core/shared/units';
+
+export interface PlacedPart {
+  readonly role: PartRole;
+  readonly ref: PartRef | null;
+  readonly hatch: 0 | 1;
+  readonly path: string;
+}
+export interface PlacedDimension {
+  readonly ref: PartRef | null;
+  /** The dimension line and its two extension lines, as one path. */
+  readonly lines: string;
+  readonly ticks: string;
+  readonly text: string;
+  readonly x: number;
+  readonly y: number;
+  readonly upright: boolean;
+  readonly anchor: 'middle' | 'end' | 'start';
+}
+export interface PlacedView {
+  readonly name: View['name'];
+  readonly centre: number;
+  readonly top: number;
+  readonly bottom: number;
+  readonly left: number;
+  readonly right: number;
+  readonly parts: readonly PlacedPart[];
+  readonly dimensions: readonly PlacedDimension[];
+}
+export interface PlacedDrawing {
+  /** 1 : scale, at the nominal 96 pixels an inch. */
+  readonly scale: number;
+  readonly pixelsPerMetre: number;
+  readonly views: readonly PlacedView[];
+}
+export interface Place {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Scales a joiner draws to. */
+const SCALES = [1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40, 50];
+const NOMINAL_PIXELS_PER_INCH = 96;
+const LANE = 26;
+const FIRST_LANE = 18;
+const TITLE = 26;
+const GAP = 26;
+const TICK = 4;
+const CHARACTER = 6.7;
+const ONE_METRE_IN_INCHES = convert({ value: 1, from: 'm', to: 'in' });
+
+/** Nominal pixels of one metre at 1 : 1. */
+const PIXELS_PER_METRE = ONE_METRE_IN_INCHES * NOMINAL_PIXELS_PER_INCH;
+
+type Margins = Readonly<Record<'left' | 'right' | 'top' | 'bottom', number>>;
+
+function marginsOf(view: View): Margins {
+  const lanes = (side: Dimension['side']): number =>
+    Math.max(0, ...view.dimensions.filter((one) => one.side === side).map(({ lane }) => lane + 1));
+  const room = (side: Dimension['side']): number => {
+    const count = lanes(side);
+    return count === 0 ? 6 : FIRST_LANE + (count - 1) * LANE + 14;
+  };
+  return { left: room('left'), right: room('right'), top: room('top') + TITLE, bottom: room('bottom') };
+}
+
+interface Frame {
+  readonly pixelsPerMetre: number;
+  /** Pixel of x = 0 and of y = 0. */
+  readonly x0: number;
+  readonly y0: number;
+}
+
+const round = (value: number): number => Math.round(value * 10) / 10;
+
+function partPath(part: DrawnPart, { pixelsPerMetre: k, x0, y0 }: Frame): string {
+  if (part.shape === 'circle') {
+    const r = round(part.radius * k);
+    const cx = round(x0 + part.centre.x * k);
+    const cy = round(y0 - part.centre.y * k);
+    return `M${cx - r} ${cy}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0z`;
+  }
+  const points = part.points.map(({ x, y }) => `${round(x0 + x * k)} ${round(y0 - y * k)}`);
+  return `M${points.join('L')}${points.length > 2 ? 'z' : ''}`;
+}
+
+function tick(x: number, y: number): string {
+  return `M${round(x - TICK)} ${round(y + TICK)}L${round(x + TICK)} ${round(y - TICK)}`;
+}
+
+function upright(dimension: Dimension, view: View, frame: Frame, text: string): Omit<PlacedDimension, 'ref' | 'text'> {
+  const { pixelsPerMetre: k, x0, y0 } = frame;
+  const outward = dimension.side === 'left' ? -1 : 1;
+  const edge = x0 + (dimension.side === 'left' ? view.left : view.right) * k;
+  const x = edge + outward * (FIRST_LANE + dimension.lane * LANE);
+  const from = y0 - dimension.from * k;
+  const to = y0 - dimension.to * k;
+  const narrow = from - to < text.length * CHARACTER + 10;
+  return {
+    lines: `M${round(x)} ${round(from)}V${round(to)}M${round(edge + outward * 3)} ${round(from)}H${round(x + outward * 4)}M${round(edge + outward * 3)} ${round(to)}H${round(x + outward * 4)}`,
+    ticks: tick(x, from) + tick(x, to),
+    x: round(narrow ? x + outward * 6 : x - 4),
+    y: round((from + to) / 2 + (narrow ? 4 : 0)),
+    upright: !narrow,
+    anchor: narrow ? (outward < 0 ? 'end' : 'start') : 'middle',
+  };
+}
+
+function level(dimension: Dimension, view: View, frame: Frame, text: string): Omit<PlacedDimension, 'ref' | 'text'> {
+  const { pixelsPerMetre: k, x0, y0 } = frame;
+  const inside = dimension.side === 'inside';
+  const edge = y0 - (inside ? dimension.at : dimension.side === 'top' ? view.top : view.bottom) * k;
+  const outward = dimension.side === 'top' ? -1 : 1;
+  const y = inside ? edge : edge + outward * (FIRST_LANE + dimension.lane * LANE);
+  const from = x0 + dimension.from * k;
+  const to = x0 + dimension.to * k;
+  const extension = (x: number): string =>
+    inside ? '' : `M${round(x)} ${round(edge + outward * 3)}V${round(y + outward * 4)}`;
+  const narrow = to - from < text.length * CHARACTER + 6;
+  return {
+    lines: `M${round(from)} ${round(y)}H${round(to)}${extension(from)}${extension(to)}`,
+    ticks: tick(from, y) + tick(to, y),
+    x: round(narrow ? to + 8 : (from + to) / 2),
+    y: round(narrow ? y + 4 : y - 5),
+    upright: false,
+    anchor: narrow ? 'start' : 'middle',
+  };
+}
+
+function placeDimension(
+  dimension: Dimension,
+  view: View,
+  frame: Frame,
+  format: (metres: number) => string,
+): PlacedDimension {
+  const along = dimension.side === 'left' || dimension.side === 'right';
+  const figure = format(dimension.value);
+  const span = (dimension.to - dimension.from) * frame.pixelsPerMetre;
+  const noted = dimension.note ? `${figure} ${dimension.note}` : figure;
+  const text = span > noted.length * CHARACTER + 8 ? noted : figure;
+  const placed = along ? upright(dimension, view, frame, text) : level(dimension, view, frame, text);
+  return { ref: dimension.ref ?? null, text, ...placed };
+}
+
+function placeView(
+  view: View,
+  frame: Frame,
+  format: ((metres: number) => string) | null,
+): PlacedView {
+  const { pixelsPerMetre: k, x0, y0 } = frame;
+  return {
+    name: view.name,
+    centre: round(x0),
+    top: round(y0 - view.top * k),
+    bottom: round(y0 - view.bottom * k),
+    left: round(x0 + view.left * k),
+    right: round(x0 + view.right * k),
+    parts: view.parts.map((part) => ({
+      role: part.role,
+      ref: part.ref ?? null,
+      hatch: part.hatch ?? 0,
+      path: partPath(part, frame),
+    })),
+    dimensions: format ? view.dimensions.map((dimension) => placeDimension(dimension, view, frame, format)) : [],
+  };
+}
+
+function niceScale(fit: number): { scale: number; pixelsPerMetre: number } {
+  const scale = SCALES.find((one) => PIXELS_PER_METRE / one <= fit) ?? PIXELS_PER_METRE / fit;
+  return { scale, pixelsPerMetre: PIXELS_PER_METRE / scale };
+}
+
+/** Both views side by side, or one over the other on a narrow sheet, dimensioned. */
+export function layoutDrawing(input: {
+  readonly drawing: DesignDrawing;
+  readonly place: Place;
+  readonly stacked: boolean;
+  readonly format: (metres: number) => string;
+}): PlacedDrawing {
+  const { drawing, place, stacked, format } = input;
+  const views = [drawing.front, drawing.side];
+  const margins = views.map(marginsOf);
+  const sum = (pick: (n: number) => number): number => views.reduce((total, _, n) => total + pick(n), 0);
+  const most = (pick: (n: number) => number): number => Math.max(...views.map((_, n) => pick(n)));
+  const wide = (n: number): number => (views[n]?.right ?? 0) - (views[n]?.left ?? 0);
+  const high = (n: number): number => (views[n]?.top ?? 0) - (views[n]?.bottom ?? 0);
+  const acrossMargin = (n: number): number => (margins[n]?.left ?? 0) + (margins[n]?.right ?? 0);
+  const upMargin = (n: number): number => (margins[n]?.top ?? 0) + (margins[n]?.bottom ?? 0);
+
+  const fit = stacked
+    ? Math.min((place.width - most(acrossMargin)) / most(wide), (place.height - sum(upMargin)) / sum(high))
+    : Math.min((place.width - sum(acrossMargin) - GAP) / sum(wide), (place.height - most(upMargin)) / most(high));
+  const { scale, pixelsPerMetre } = niceScale(fit);
+  const k = pixelsPerMetre;
+
+  const usedWidth = stacked ? most(wide) * k + most(acrossMargin) : sum(wide) * k + sum(acrossMargin) + GAP;
+  const usedHeight = stacked ? sum(high) * k + sum(upMargin) : most(high) * k + most(upMargin);
+  let x = place.left + (place.width - usedWidth) / 2;
+  let y = place.top + (place.height - usedHeight) / 2;
+  const placed = views.map((view, n) => {
+    const margin = margins[n] ?? { left: 0, right: 0, top: 0, bottom: 0 };
+    const floor = stacked
+      ? y + margin.top + view.top * k
+      : y + most((m) => margins[m]?.top ?? 0) + Math.max(...views.map((one) => one.top)) * k;
+    const centre = stacked ? place.left + place.width / 2 + (margin.left - margin.right) / 2 : x + margin.left - view.left * k;
+    const frame = { pixelsPerMetre: k, x0: centre, y0: floor };
+    x += margin.left + wide(n) * k + margin.right + GAP;
+    y += margin.top + high(n) * k + margin.bottom;
+    return placeView(view, frame, format);
+  });
+  return { scale, pixelsPerMetre: k, views: placed };
+}
+
+/** Both views without dimensions at a given scale, standing on one ground line: for comparing designs at a glance. */
+export function layoutMiniature(drawing: DesignDrawing, place: Place, pixelsPerMetre: number): readonly PlacedView[] {
+  const k = pixelsPerMetre;
+  const { front, side } = drawing;
+  const gap = 18;
+  const used = (front.right - front.left + side.right - side.left) * k + gap;
+  const left = place.left + (place.width - used) / 2;
+  const ground = place.top + place.height;
+  const at = (view: View, start: number): PlacedView =>
+    placeView(view, { pixelsPerMetre: k, x0: start - view.left * k, y0: ground + view.bottom * k }, null);
+  return [at(front, left), at(side, left + (front.right - front.left) * k + gap)];
+}
+
+/** The scale at which every design of a list fits its miniature. */
+export function commonScale(drawings: readonly DesignDrawing[], width: number, height: number): number {
+  const gap = 18;
+  const fits = drawings.map(({ front, side }) =>
+    Math.min(
+      (width - gap) / (front.right - front.left + side.right - side.left),
+      height / Math.max(front.top - front.bottom, side.top - side.bottom),
+    ),
+  );
+  return Math.min(...fits, PIXELS_PER_METRE);
+}

@@ -1,0 +1,115 @@
+import {
+  type Content,
+  DESIGN_LIMITS,
+  type DesignEntrance,
+  type DesignSection,
+  type Shape,
+} from '@yewridge/core/bench';
+import type { NumberRange } from '@yewridge/core/shared/errors';
+import type { FieldKind } from '../../../shared/units/parse';
+
+/** A size a keeper can type: where it lives in its part, what it is called and what it may be. */
+export interface Field {
+  /** Below the section or entrance, e.g. `shape.width`. */
+  readonly path: string;
+  readonly label: string;
+  readonly kind: FieldKind;
+  readonly range: NumberRange;
+}
+
+const { size, wall, volume, opening, height, across, count } = DESIGN_LIMITS;
+const fromZero: NumberRange = { min: 0, max: size.max };
+const length = (path: string, label: string, range: NumberRange = size): Field => ({ path, label, kind: 'length', range });
+
+function shapeFields(shape: Shape): readonly Field[] {
+  switch (shape.kind) {
+    case 'box':
+      return [
+        length('shape.length', 'Length, along the frames'),
+        length('shape.width', 'Width, across'),
+        length('shape.height', 'Height'),
+      ];
+    case 'cylinder':
+      return shape.axis === 'lying'
+        ? [
+            length('shape.diameter', 'Diameter'),
+            length('shape.length', 'Length'),
+            length('shape.cut', 'Sawn off for top bars', fromZero),
+          ]
+        : [length('shape.diameter', 'Diameter'), length('shape.length', 'Length')];
+    case 'cone':
+      return [
+        length('shape.diameterBottom', 'Diameter below', fromZero),
+        length('shape.diameterTop', 'Diameter above', fromZero),
+        length('shape.height', 'Height'),
+      ];
+    case 'frustum':
+      return [
+        length('shape.bottom.length', 'Length below'),
+        length('shape.bottom.width', 'Width below'),
+        length('shape.top.length', 'Length above'),
+        length('shape.top.width', 'Width above'),
+        length('shape.height', 'Height'),
+        length('shape.cornerRadius', 'Corner radius', fromZero),
+      ];
+    case 'measured':
+      return [{ path: 'shape.volume', label: 'Volume', kind: 'volume', range: volume }];
+  }
+}
+
+export function sectionFields(section: DesignSection): readonly Field[] {
+  const { shape, sizes } = section;
+  if (shape.kind === 'measured') return shapeFields(shape);
+  const ends = shape.kind === 'box' || shape.kind === 'frustum' || (shape.kind === 'cylinder' && shape.axis === 'lying');
+  const walls = ends
+    ? [length('wall', 'Side wall', wall), length('endWall', 'Front and back wall', wall)]
+    : [length('wall', 'Wall', wall)];
+  const lying = shape.kind === 'cylinder' && shape.axis === 'lying';
+  const insets =
+    sizes === 'outside' && !lying
+      ? [length('floorInset', 'Floor inside it', wall), length('roofInset', 'Lid inside it', wall)]
+      : [];
+  return [...shapeFields(shape), ...walls, ...insets];
+}
+
+export function contentFields(content: Content): readonly Field[] {
+  const many: Field = { path: 'count', label: 'How many', kind: 'count', range: count };
+  if (content.kind !== 'topBars') return [many];
+  return [many, length('length', 'Bar length'), length('width', 'Bar width'), length('depth', 'Bar depth')];
+}
+
+export function entranceFields(entrance: DesignEntrance): readonly Field[] {
+  const round = entrance.opening.kind === 'hole' || entrance.opening.kind === 'disc';
+  const sizes = round
+    ? [length('opening.diameter', 'Diameter', opening)]
+    : [length('opening.width', 'Width', opening), length('opening.height', 'Height', opening)];
+  const nails: readonly Field[] =
+    'guard' in entrance.opening && entrance.opening.guard
+      ? [
+          { path: 'opening.guard.count', label: 'Nails or wires', kind: 'count', range: count },
+          { path: 'opening.guard.diameter', label: 'Nail diameter', kind: 'part', range: opening },
+        ]
+      : [];
+  const slots: readonly Field[] =
+    entrance.opening.kind === 'disc' && entrance.opening.position === 'excluder'
+      ? [
+          { path: 'opening.slots', label: 'Slots in it', kind: 'count', range: { min: 1, max: 200 } },
+          { path: 'opening.slotWidth', label: 'Slot width', kind: 'part', range: opening },
+          length('opening.slotLength', 'Slot length', opening),
+        ]
+      : [];
+  return [
+    ...sizes,
+    ...slots,
+    ...nails,
+    { path: 'count', label: 'How many', kind: 'count', range: count },
+    length('height', round ? 'Centre above floor' : 'Lower edge above floor', height),
+    length('across', 'Right of the middle', across),
+  ];
+}
+
+export const BOARD_FIELDS: Readonly<Record<'roof' | 'floor', readonly Field[]>> = {
+  roof: [length('roof', 'Roof thickness', wall), length('roofOverhang', 'Overhang', wall)],
+  floor: [length('floor', 'Floor thickness', wall)],
+};
+export const TARGET_FIELD: Field = { path: 'target', label: 'Gross volume aimed at', kind: 'volume', range: volume };

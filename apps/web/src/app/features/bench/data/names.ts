@@ -1,0 +1,84 @@
+import type {
+  Arrangement,
+  Content,
+  DoorShape,
+  Face,
+  Fill,
+  FrameId,
+  MaterialId,
+  Shape,
+} from '@yewridge/core/bench';
+
+/** The words of the craft for the words of the code. */
+export const SHAPE_NAMES: Readonly<Record<Shape['kind'], string>> = {
+  box: 'Box',
+  cylinder: 'Tube',
+  cone: 'Pot or bucket',
+  frustum: 'Tapered box or cooler',
+  measured: 'Filled and measured',
+};
+export const FRAME_NAMES: Readonly<Record<FrameId, string>> = {
+  'langstroth-deep': 'Langstroth deep',
+  'langstroth-medium': 'Langstroth medium',
+  'langstroth-shallow': 'Langstroth shallow',
+  'national-dn': 'National deep',
+  'national-14x12': 'National 14×12',
+  'commercial-16x10': 'Commercial 16×10',
+  'dadant-mod': 'Modified Dadant',
+  'dadant-blatt': 'Dadant-Blatt',
+  zander: 'Zander',
+  dnm: 'DNM',
+  layens: 'Layens',
+};
+export const FILL_NAMES: Readonly<Record<Fill, string>> = {
+  empty: 'foundationless',
+  starter: 'starter strip',
+  foundation: 'foundation',
+  comb: 'drawn comb',
+  oldComb: 'dark comb',
+};
+export const ARRANGEMENT_NAMES: Readonly<Record<Arrangement, string>> = {
+  'one-side': 'to one side',
+  'both-sides': 'to both sides',
+  centre: 'in the middle',
+  spread: 'spread out',
+};
+export const DOOR_NAMES: Readonly<Record<DoorShape['kind'], string>> = {
+  hole: 'Round hole',
+  slot: 'Slot',
+  notch: 'Notch at the floor',
+  disc: 'Turning disc',
+};
+export const FACE_NAMES: Readonly<Record<Face, string>> = { front: 'front', back: 'back', left: 'left', right: 'right' };
+export const DISC_NAMES = { open: 'open', excluder: 'excluder', vent: 'vent', closed: 'closed' } as const;
+export const MATERIAL_NAMES: Readonly<Record<MaterialId, string>> = {
+  pine: 'Pine',
+  spruce: 'Spruce',
+  cedar: 'Cedar',
+  poplar: 'Poplar',
+  'douglas-fir': 'Douglas fir',
+  'softwood-ply': 'Softwood ply',
+  'hardwood-ply': 'Hardwood ply',
+  osb: 'OSB',
+  'eps-foam': 'EPS foam',
+  'xps-foam': 'XPS foam',
+  'cardboard-tube': 'Cardboard tube',
+  polypropylene: 'Polypropylene',
+  hdpe: 'HDPE',
+};
+
+/** `1 dark comb, 4 starter strips, 6 top bars`. */
+export function contentsInWords(contents: readonly Content[]): string {
+  const words = contents
+    .filter((content) => (content.count ?? 1) > 0)
+    .map((content) => {
+      const count = content.count ?? 1;
+      const plural = count === 1 ? '' : 's';
+      if (content.kind === 'topBars') return `${count} top bar${plural}`;
+      if (content.kind !== 'frames') return `${count} ${content.kind}`;
+      const fill = content.fill ?? 'empty';
+      if (fill === 'foundation' || fill === 'empty') return `${count} frame${plural} ${FILL_NAMES[fill]}`;
+      return `${count} ${FILL_NAMES[fill]}${plural}`;
+    });
+  return words.join(', ');
+}

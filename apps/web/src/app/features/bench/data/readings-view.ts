@@ -1,0 +1,202 @@
+import type { Design, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
+import { DOOR_BAND, PASSAGE } from '@yewridge/core/bench';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { figureOf, figureText, percentText } from '../../../shared/units/format';
+import type { Working } from '../../../shared/layout/working-panel';
+import { contentsInWords } from './names';
+
+/** A sentence of a reading: figures set large, words small. */
+export type Piece = { readonly big: string } | { readonly small: string };
+export interface ReadingLine {
+  readonly id: 'volume' | 'clear' | 'room' | 'door';
+  readonly pieces: readonly Piece[];
+  readonly working: Working;
+}
+export interface CheckLine {
+  readonly level: 'look' | 'know' | 'good';
+  readonly sentence: string;
+}
+
+const LEVEL_ORDER: Readonly<Record<CheckLine['level'], number>> = { look: 0, know: 1, good: 2 };
+const SURE = {
+  exact: 'Exact for the sizes given; as sure as the tape.',
+  tape: '95 in 100: each size read to 1 mm (estimate), the tape itself good to 0.05 %, fillings to 2 %.',
+  convention: 'The frames are exact to 5 %; how scouts see the room beside them is a convention of ours.',
+  door: 'The area is exact. The band comes from choice tests (strong); who passes which gap is a rule of the craft.',
+};
+
+function volumeLine(design: Design, { room, unsure, sections }: DesignReadings, system: UnitSystem): ReadingLine {
+  const litres = (value: number): string => figureText(value, 'volume', system);
+  const gross = figureOf(room.gross, 'volume', system);
+  const net = figureOf(room.net, 'volume', system);
+  const spread = figureOf(unsure.expanded, 'volume', system);
+  const inside = room.displaced > 0 ? `frames and bars take ${litres(room.displaced)} of it` : 'nothing hangs in it yet';
+  return {
+    id: 'volume',
+    pieces: [
+      { big: gross.text },
+      { small: `± ${spread.text} ${gross.unit} gross,` },
+      { big: net.text },
+      { small: `${net.unit} net; ${inside}` },
+    ],
+    working: {
+      formula: 'gross = sum of the sections; net = gross − frames, bars and wax. ± is twice the combined tape error.',
+      inputs: [
+        ...sections.map(({ id, volume }): readonly [string, string] => [
+          design.sections.find((section) => section.id === id)?.label ?? id,
+          litres(volume),
+        ]),
+        ['Taken by contents', litres(room.displaced)],
+        ['One standard deviation', litres(unsure.standard)],
+        ['95 in 100 lie between', `${litres(unsure.low)} and ${litres(unsure.high)}`],
+      ],
+      source: 'Solid geometry; propagation of independent errors (JCGM 100:2008).',
+      sure: SURE.tape,
+    },
+  };
+}
+
+function clearLine(design: Design, { room }: DesignReadings, system: UnitSystem): ReadingLine {
+  const clear = figureOf(room.clear, 'volume', system);
+  const contents = design.sections.map((section) => contentsInWords(section.contents)).filter((words) => words !== '');
+  return {
+    id: 'clear',
+    pieces: [{ big: clear.text }, { small: `${clear.unit} that combs do not fill` }],
+    working: {
+      formula: 'clear = gross − what a scout cannot cross (bars, and combs at their full thickness)',
+      inputs: [
+        ['Gross', figureText(room.gross, 'volume', system)],
+        ['Contents', contents.length > 0 ? contents.join('; ') : 'none'],
+      ],
+      source: 'Bars by the frame table (BS 1300:1960, extension drawings); combs 25 mm thick (estimate).',
+      sure: SURE.convention,
+    },
+  };
+}
+
+function roomLine(design: Design, { room }: DesignReadings, system: UnitSystem): ReadingLine {
+  const open = figureOf(room.openRoom, 'volume', system);
+  return {
+    id: 'room',
+    pieces: [{ big: open.text }, { small: `${open.unit} of open room to walk, ${percentText(room.openFraction)} of the box` }],
+    working: {
+      formula: 'open room = the largest connected space beside the frames, walking up the stack; share = open ÷ gross',
+      inputs: [
+        ['Gross', figureText(room.gross, 'volume', system)],
+        ['Sections joined', `${design.sections.length}`],
+        ['Wall to walk on', figureText(room.walkableArea, 'area', system)],
+      ],
+      source: 'Scouts judge a cavity by walking and flying it (Behav. Ecol. Sociobiol. 1977).',
+      sure: SURE.convention,
+    },
+  };
+}
+
+const BAND_WORDS = {
+  below: 'below the band swarms choose',
+  within: 'inside the band swarms choose',
+  above: 'above the band swarms choose',
+} as const;
+
+function doorLine(design: Design, { door, entrances }: DesignReadings, system: UnitSystem): ReadingLine {
+  const area = figureOf(door.area, 'area', system);
+  const none = door.area === 0;
+  return {
+    id: 'door',
+    pieces: none
+      ? [{ big: 'No door' }, { small: design.entrances.length === 0 ? 'yet' : 'that bees can pass' }]
+      : [{ big: area.text }, { small: `${area.unit} of door, ${BAND_WORDS[door.band]}` }],
+    working: {
+      formula: 'area = openings that workers can pass, less their nails; the least gap decides who gets in',
+      inputs: [
+        ...entrances.map(({ id, total, clear }): readonly [string, string] => [
+          design.entrances.find((entrance) => entrance.id === id)?.label ?? id,
+          `${figureText(total, 'area', system)}, gap ${figureText(clear, 'part', system)}`,
+        ]),
+        ['Band', `${figureText(DOOR_BAND.low, 'area', system)} to ${figureText(DOOR_BAND.high, 'area', system)}`],
+        ['Best in test', figureText(DOOR_BAND.best, 'area', system)],
+      ],
+      source: 'Nest-choice tests (Insectes Soc. 1978).',
+      sure: SURE.door,
+    },
+  };
+}
+
+/** The readings of a design as sentences, each with its working. */
+export function readingLines(design: Design, readings: DesignReadings, system: UnitSystem): readonly ReadingLine[] {
+  return [volumeLine, clearLine, roomLine, doorLine].map((line) => line(design, readings, system));
+}
+
+function flagCheck(flag: EntranceFlag, system: UnitSystem): CheckLine {
+  const gap = (value: number): string => figureText(value, 'part', system);
+  const lines: Readonly<Record<EntranceFlag, CheckLine>> = {
+    'bees-cannot-pass': {
+      level: 'look',
+      sentence: `An opening under ${gap(PASSAGE.excluderMin)} stops workers, so it does not count as a door`,
+    },
+    bird: { level: 'look', sentence: `Birds enter a gap over ${gap(PASSAGE.bird)}: a nail across it keeps them out` },
+    closed: { level: 'look', sentence: 'Nothing gets in: give it a door, or open the disc' },
+    'excludes-drone-or-queen': {
+      level: 'look',
+      sentence: `No gap reaches ${gap(PASSAGE.drone)}: drones and most queens cannot pass`,
+    },
+    mouse: {
+      level: 'know',
+      sentence: `A mouse passes a gap over ${gap(PASSAGE.mouse)}: fine in swarm season, not for winter`,
+    },
+    tight: { level: 'know', sentence: `A gap under ${gap(PASSAGE.beeSpaceMin)} is tight for laden bees` },
+  };
+  return lines[flag];
+}
+
+/** What to look at, what to know, what is good; in that order. */
+export function checkLines(design: Design, readings: DesignReadings, system: UnitSystem): readonly CheckLine[] {
+  const { door, room, notices } = readings;
+  const lines: CheckLine[] = door.flags.map((flag) => flagCheck(flag, system));
+  for (const { sectionId, by } of notices) {
+    const label = design.sections.find((section) => section.id === sectionId)?.label ?? sectionId;
+    lines.push({
+      level: 'look',
+      sentence: `Frames in “${label}” hang ${figureText(by, 'length', system)} past what is open below them`,
+    });
+  }
+  if (door.passesHornet) {
+    lines.push({ level: 'know', sentence: `Hornets pass a gap over ${figureText(PASSAGE.hornet, 'part', system)} in late summer` });
+  }
+  if (door.band === 'within') lines.push({ level: 'good', sentence: 'The door is of the size swarms choose' });
+  if (door.area > 0 && !door.flags.includes('bird')) lines.push({ level: 'good', sentence: 'The door keeps birds out' });
+  if (Math.abs(room.gross - design.target) <= 0.1 * design.target) {
+    lines.push({ level: 'good', sentence: `Within a tenth of the ${figureText(design.target, 'volume', system)} aimed at` });
+  }
+  return lines.sort((a, b) => LEVEL_ORDER[a.level] - LEVEL_ORDER[b.level]);
+}
+
+/** What one click would do, and what would come of it. */
+export function fitWords(option: FitOption, design: Design, system: UnitSystem): { act: string; result: string } {
+  const length = figureText(option.amount, 'length', system);
+  const litres = `${figureText(option.result, 'volume', system)} gross`;
+  const door = `${figureText(option.result, 'area', system)} door`;
+  const target = figureText(design.target, 'volume', system);
+  switch (option.kind) {
+    case 'raise-base':
+      return { act: `Make it ${target}: raise the base by ${length}`, result: litres };
+    case 'lower-base':
+      return { act: `Make it ${target}: lower the base by ${length}`, result: litres };
+    case 'set-base-under':
+      return { act: `Make it ${target}: set a base of ${length} under it`, result: litres };
+    case 'add-boxes':
+      return { act: option.amount === 1 ? 'Add a box like the top one' : `Add ${option.amount} boxes like the top one`, result: litres };
+    case 'lengthen-tube':
+      return { act: `Make it ${target}: lengthen the tube by ${length}`, result: litres };
+    case 'shorten-tube':
+      return { act: `Make it ${target}: shorten the tube by ${length}`, result: litres };
+    case 'reducer-block':
+      return { act: `Fit a reducer block of ${length}`, result: door };
+    case 'widen-slot':
+      return { act: `Widen the slot to ${length}`, result: door };
+    case 'hole-saw':
+      return { act: `Bore the hole with a ${length} saw`, result: door };
+    case 'drill-holes':
+      return { act: `Bore ${option.amount} holes of this size`, result: door };
+  }
+}

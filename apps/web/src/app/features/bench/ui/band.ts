@@ -1,0 +1,56 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { DOOR_BAND } from '@yewridge/core/bench';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { figureOf } from '../../../shared/units/format';
+
+const WIDTH = 96;
+const LOW = 4e-4;
+const HIGH = 24e-4;
+
+/** The allowed stretch of a door as a bar on an axis, its area as a triangle over it. */
+@Component({
+  selector: 'yw-band',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<svg width="96" height="28" viewBox="0 0 96 28" aria-hidden="true">
+    <path class="axis" d="M0 14H96" />
+    <rect class="allowed" [attr.x]="low" y="8" [attr.width]="high - low" height="6" />
+    <path class="value" [attr.d]="'M' + (at() - 4) + ' 7h8l-4 7z'" />
+    <text [attr.x]="low" y="26">{{ ends().low }}</text>
+    <text [attr.x]="high" y="26">{{ ends().high }}</text>
+  </svg>`,
+  styles: `
+    .axis {
+      stroke: var(--ink);
+    }
+    .allowed {
+      fill: var(--yew-2);
+      stroke: var(--yew);
+    }
+    .value {
+      fill: var(--ink);
+    }
+    text {
+      fill: var(--ink-2);
+      font: 400 12px var(--text);
+      text-anchor: middle;
+    }
+  `,
+})
+export class Band {
+  /** m2 */
+  readonly area = input.required<number>();
+  readonly system = input.required<UnitSystem>();
+
+  protected readonly low = place(DOOR_BAND.low);
+  protected readonly high = place(DOOR_BAND.high);
+  protected readonly at = computed(() => place(this.area()));
+  protected readonly ends = computed(() => ({
+    low: figureOf(DOOR_BAND.low, 'area', this.system()).text.replace(/\.0$/, ''),
+    high: figureOf(DOOR_BAND.high, 'area', this.system()).text.replace(/\.0$/, ''),
+  }));
+}
+
+/** A door off the axis stands at its end. */
+function place(area: number): number {
+  return Math.max(5, Math.min(WIDTH - 5, ((area - LOW) / (HIGH - LOW)) * WIDTH));
+}

@@ -1,0 +1,123 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { type Design, type DesignDrawing, type DesignReadings, openingArea, type PartRef } from '@yewridge/core/bench';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { decimalText, figureOf, figureText } from '../../../shared/units/format';
+import { doorDetail } from '../data/door-detail';
+import { layoutDrawing } from '../data/drawing-layout';
+import { MATERIAL_NAMES } from '../data/names';
+import { stackTable } from '../data/stack-table';
+import { ViewParts } from './view-parts';
+
+const FRAME = 9;
+const FOOT = 196;
+const TITLE_WIDTH = 360;
+const STACKED_BELOW = 520;
+
+/** The drawing sheet of a design: both views dimensioned, the door in detail, the stack as a table, the title block. */
+@Component({
+  selector: 'yw-design-sheet',
+  imports: [ViewParts],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './design-sheet.html',
+  styleUrl: './design-sheet.scss',
+})
+export class DesignSheet {
+  readonly design = input.required<Design>();
+  readonly drawing = input.required<DesignDrawing>();
+  readonly readings = input.required<DesignReadings>();
+  readonly system = input.required<UnitSystem>();
+  readonly revision = input.required<string>();
+  readonly date = input.required<string>();
+  readonly width = input.required<number>();
+  readonly height = input.required<number>();
+  readonly chosen = input<PartRef | null>(null);
+  readonly picked = output<PartRef>();
+
+  protected readonly stacked = computed(() => this.width() < STACKED_BELOW);
+  protected readonly foot = computed(() => (this.stacked() ? 96 : FOOT));
+  protected readonly layout = computed(() =>
+    layoutDrawing({
+      drawing: this.drawing(),
+      place: {
+        left: FRAME + 4,
+        top: FRAME + 6,
+        width: this.width() - 2 * FRAME - 8,
+        height: this.height() - 2 * FRAME - 8 - this.foot(),
+      },
+      stacked: this.stacked(),
+      format: (metres) => figureOf(metres, 'length', this.system()).text,
+    }),
+  );
+  protected readonly frame = computed(() => ({
+    x: FRAME,
+    y: FRAME,
+    width: this.width() - 2 * FRAME,
+    height: this.height() - 2 * FRAME,
+  }));
+  protected readonly ticks = computed(() => {
+    const thirds = (size: number): readonly number[] => [1, 2, 3].map((n) => (size * n) / 4);
+    const across = thirds(this.width()).map((x) => `M${x} 0V${FRAME}M${x} ${this.height()}v${-FRAME}`);
+    const up = thirds(this.height()).map((y) => `M0 ${y}H${FRAME}M${this.width()} ${y}h${-FRAME}`);
+    return [...across, ...up].join('');
+  });
+  protected readonly titles = { front: 'Front', side: 'Side, cut down the middle' };
+  protected readonly titleBlock = computed(() => {
+    const width = Math.min(TITLE_WIDTH, this.width() - 2 * FRAME);
+    const x = this.width() - FRAME - width;
+    const y = this.height() - FRAME - 84;
+    const scale = this.layout().scale;
+    return {
+      x,
+      y,
+      width,
+      cells: [
+        { x: 0, width: width * 0.28, head: 'Scale, about', text: `1 : ${decimalText(scale, 1, true)}` },
+        { x: width * 0.28, width: width * 0.13, head: 'Units', text: figureOf(1, 'length', this.system()).unit },
+        { x: width * 0.41, width: width * 0.19, head: 'Date', text: this.date() },
+        { x: width * 0.6, width: width * 0.24, head: 'Made of', text: MATERIAL_NAMES[this.design().material] },
+        { x: width * 0.84, width: width * 0.16, head: '', text: '' },
+      ],
+      name: clipped(this.design().name, width * 0.62),
+    };
+  });
+  protected readonly table = computed(() =>
+    stackTable(this.design(), this.readings(), this.system(), 4),
+  );
+  protected readonly detail = computed(() => {
+    const entrance = this.design().entrances[0];
+    if (!entrance || this.stacked()) return null;
+    const place = { left: 22, top: this.height() - FRAME - FOOT + 30, width: 178, height: FOOT - 44 };
+    return {
+      ...doorDetail(entrance, place, (metres) => figureOf(metres, 'part', this.system()).text),
+      title: `A  ${entrance.label}`,
+      area: figureText(openingArea(entrance.opening).area, 'area', this.system()),
+      place,
+    };
+  });
+  protected readonly path = computed(() => {
+    const side = this.layout().views.find(({ name }) => name === 'side');
+    const gap = side?.parts.find(({ role }) => role === 'door-gap');
+    const start = gap ? /^M(-?[\d.]+) (-?[\d.]+)L(-?[\d.]+) (-?[\d.]+)L(-?[\d.]+) (-?[\d.]+)/.exec(gap.path) : null;
+    if (!side || !start || Number(start[1]) > side.centre) return null;
+    const y = (Number(start[2]) + Number(start[6])) / 2;
+    const x = Number(start[1]);
+    const reach = (side.centre - x) * 0.62;
+    return `M${x - 26} ${y}H${Number(start[3]) + 6}c${reach * 0.5} 0 ${reach * 0.45} ${-reach * 0.5} ${reach * 0.8} ${-reach * 0.62}`;
+  });
+  protected readonly label = computed(() => {
+    const { room, door } = this.readings();
+    const litres = figureText(room.gross, 'volume', this.system());
+    return `Drawing of ${this.design().name}: front and side, ${litres} gross, door ${figureText(door.area, 'area', this.system())}`;
+  });
+
+  protected isChosen(ref: PartRef | null): boolean {
+    const chosen = this.chosen();
+    return chosen?.field !== undefined && ref?.id === chosen.id && ref.field === chosen.field;
+  }
+}
+
+/** A name cut to what its cell holds; SVG text does not wrap. */
+function clipped(name: string, pixels: number): string {
+  const most = Math.floor(pixels / 8.6);
+  return name.length > most ? `${name.slice(0, most - 1)}…` : name;
+}

@@ -1,0 +1,79 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  DESIGN_LIMITS,
+  type DesignEntrance,
+  DISC_POSITIONS,
+  type DiscPosition,
+  type DoorShape,
+  FACES,
+} from '@yewridge/core/bench';
+import { changeOpening } from '../data/design-edits';
+import { entranceFields } from '../data/fields';
+import { DISC_NAMES, DOOR_NAMES, FACE_NAMES } from '../data/names';
+import type { EntranceRow } from '../data/stack-rows';
+import { FieldList } from './field-list';
+import type { PartChange } from './part-change';
+
+const NAIL = 0.003;
+const EXCLUDER = { slots: 6, slotWidth: 0.0042, slotLength: 0.03 } as const;
+
+/** All a keeper can say about one entrance. */
+@Component({
+  selector: 'yw-entrance-editor',
+  imports: [FieldList],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './entrance-editor.html',
+  styleUrl: './part-editor.scss',
+})
+export class EntranceEditor {
+  readonly row = input.required<EntranceRow>();
+  readonly changed = output<PartChange>();
+  readonly replaced = output<DesignEntrance>();
+  readonly entered = output<string>();
+  readonly left = output();
+
+  protected readonly kinds = Object.keys(DOOR_NAMES) as DoorShape['kind'][];
+  protected readonly kindNames = DOOR_NAMES;
+  protected readonly faces = FACES;
+  protected readonly faceNames = FACE_NAMES;
+  protected readonly positions = DISC_POSITIONS;
+  protected readonly positionNames = DISC_NAMES;
+  protected readonly labelLength = DESIGN_LIMITS.labelLength;
+
+  protected readonly entrance = computed(() => this.row().entrance);
+  protected readonly fields = computed(() => entranceFields(this.entrance()));
+  /** A fault of the guard stands at its nails, one of the whole opening at its first size. */
+  protected readonly faults = computed(() =>
+    this.row().faults.map((fault) => ({
+      ...fault,
+      field:
+        fault.field === 'opening.guard'
+          ? 'opening.guard.diameter'
+          : fault.field === 'opening'
+            ? (this.fields()[0]?.path ?? fault.field)
+            : fault.field,
+    })),
+  );
+  protected readonly guarded = computed(() => {
+    const { opening } = this.entrance();
+    return 'guard' in opening && opening.guard !== undefined;
+  });
+
+  protected kindChosen(kind: string): void {
+    this.replaced.emit(changeOpening(this.entrance(), kind as DoorShape['kind']));
+  }
+
+  protected positionChosen(position: string): void {
+    const { opening } = this.entrance();
+    if (opening.kind !== 'disc') return;
+    const extra = position === 'excluder' ? EXCLUDER : {};
+    this.changed.emit({ field: 'opening', value: { ...extra, ...opening, position: position as DiscPosition } });
+  }
+
+  protected nail(on: boolean): void {
+    const { opening } = this.entrance();
+    if (opening.kind === 'notch') return;
+    const { guard: _, ...bare } = opening;
+    this.changed.emit({ field: 'opening', value: on ? { ...bare, guard: { count: 1, diameter: NAIL } } : bare });
+  }
+}

@@ -1,0 +1,70 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { SizeField } from '../../../shared/units/size-field';
+import { valueAt } from '../data/design-edits';
+import type { Field } from '../data/fields';
+import type { Fault } from '../data/stack-rows';
+import type { PartChange } from './part-change';
+
+/** The sizes of one part, each in its field; a fault stands under the field it belongs to. */
+@Component({
+  selector: 'yw-field-list',
+  imports: [SizeField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (field of fields(); track field.path) {
+      <yw-size-field
+        [attr.data-field]="prefix() + field.path"
+        [label]="field.label"
+        [kind]="field.kind"
+        [range]="field.range"
+        [value]="value(field.path)"
+        [problem]="problem(field.path)"
+        (changed)="changed.emit({ field: field.path, value: $event })"
+        (entered)="entered.emit(field.path)"
+        (left)="left.emit()"
+      />
+    }
+    @for (fault of homeless(); track fault.field) {
+      <p role="alert">{{ fault.sentence }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 6px;
+    }
+    p {
+      margin: 0;
+      color: var(--clay);
+      font-size: var(--t-xs);
+    }
+  `,
+})
+export class FieldList {
+  readonly fields = input.required<readonly Field[]>();
+  readonly part = input.required<unknown>();
+  readonly faults = input<readonly Fault[]>([]);
+  /** Put before the path of a field to tell it from those of other parts. */
+  readonly prefix = input('');
+  readonly changed = output<PartChange>();
+  readonly entered = output<string>();
+  readonly left = output();
+
+  protected value(path: string): number {
+    const value = valueAt(this.part(), path);
+    return typeof value === 'number' ? value : this.fallback(path);
+  }
+
+  protected problem(path: string): string | null {
+    return this.faults().find((fault) => fault.field === path)?.sentence ?? null;
+  }
+
+  protected homeless(): readonly Fault[] {
+    return this.faults().filter(({ field }) => !this.fields().some(({ path }) => path === field));
+  }
+
+  /** What an absent optional size means: one of something, nothing sawn off. */
+  private fallback(path: string): number {
+    return path.endsWith('count') ? 1 : 0;
+  }
+}

@@ -1,0 +1,55 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import type { Design, DesignReadings, FitOption } from '@yewridge/core/bench';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { Icon } from '../../../shared/icons/icon';
+import { WorkingPanel } from '../../../shared/layout/working-panel';
+import { checkLines, fitWords, readingLines } from '../data/readings-view';
+import { Band } from './band';
+
+const MOST_FITS = 4;
+
+/** What the design is, how to make it fit, and what to look at. */
+@Component({
+  selector: 'yw-readings-panel',
+  imports: [Icon, WorkingPanel, Band],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './readings-panel.html',
+  styleUrl: './readings-panel.scss',
+})
+export class ReadingsPanel {
+  readonly design = input.required<Design>();
+  readonly readings = input.required<DesignReadings>();
+  readonly fits = input.required<readonly FitOption[]>();
+  readonly system = input.required<UnitSystem>();
+  /** The readings belong to an earlier state: the present one has a fault. */
+  readonly stale = input(false);
+  readonly fitted = output<{ readonly option: FitOption; readonly act: string }>();
+
+  readonly #opened = signal<ReadonlySet<string>>(new Set());
+  protected readonly lines = computed(() => readingLines(this.design(), this.readings(), this.system()));
+  protected readonly checks = computed(() => checkLines(this.design(), this.readings(), this.system()));
+  protected readonly looks = computed(() => this.checks().filter(({ level }) => level === 'look').length);
+  protected readonly allOpen = computed(() => this.lines().every(({ id }) => this.#opened().has(id)));
+  protected readonly options = computed(() =>
+    this.fits()
+      .slice(0, MOST_FITS)
+      .map((option) => ({ option, ...fitWords(option, this.design(), this.system()) })),
+  );
+  protected readonly levelNames = { look: 'Look', know: 'Know', good: 'Good' };
+
+  protected isOpen(id: string): boolean {
+    return this.#opened().has(id);
+  }
+
+  protected toggle(id: string): void {
+    this.#opened.update((open) => {
+      const next = new Set(open);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  }
+
+  protected toggleAll(): void {
+    this.#opened.set(this.allOpen() ? new Set() : new Set(this.lines().map(({ id }) => id)));
+  }
+}

@@ -1,0 +1,120 @@
+import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, Injector, input, output } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
+import {
+  type Design,
+  DESIGN_LIMITS,
+  type DesignEntrance,
+  type DesignSection,
+  type DoorShape,
+  MATERIALS,
+  type PartRef,
+  type Shape,
+} from '@yewridge/core/bench';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { Icon } from '../../../shared/icons/icon';
+import { figureText } from '../../../shared/units/format';
+import { BOARD_FIELDS, TARGET_FIELD } from '../data/fields';
+import { DOOR_NAMES, MATERIAL_NAMES } from '../data/names';
+import type { EntranceRow, SectionRow } from '../data/stack-rows';
+import { EntranceEditor } from './entrance-editor';
+import { FieldList } from './field-list';
+import type { PartChange } from './part-change';
+import { SectionEditor } from './section-editor';
+import { ShapeMenu } from './shape-menu';
+
+/** Which part is open, and the field in it that the keeper is at. */
+export interface PanelChange extends PartChange {
+  readonly part: string;
+}
+/** Rows that are no section or entrance. */
+export const FIXED_PARTS = { whole: 'whole', roof: 'roof', floor: 'floor' } as const;
+
+/** The stack as it hangs, top to bottom; the row that is open shows its fields. */
+@Component({
+  selector: 'yw-stack-panel',
+  imports: [CdkDropList, CdkDrag, CdkDragHandle, MatMenuModule, Icon, SectionEditor, EntranceEditor, FieldList, ShapeMenu],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './stack-panel.html',
+  styleUrl: './stack-panel.scss',
+})
+export class StackPanel {
+  readonly design = input.required<Design>();
+  readonly sections = input.required<readonly SectionRow[]>();
+  readonly entrances = input.required<readonly EntranceRow[]>();
+  readonly system = input.required<UnitSystem>();
+  readonly chosen = input<PartRef | null>(null);
+
+  readonly opened = output<PartRef | null>();
+  readonly changed = output<PanelChange>();
+  readonly sectionReplaced = output<DesignSection>();
+  readonly entranceReplaced = output<DesignEntrance>();
+  readonly sectionAdded = output<Shape['kind']>();
+  readonly entranceAdded = output<DoorShape['kind']>();
+  /** A section and its new place, counted from the bottom. */
+  readonly moved = output<{ id: string; to: number }>();
+  readonly duplicated = output<string>();
+  readonly removed = output<string>();
+  readonly entranceRemoved = output<string>();
+  readonly left = output();
+
+  protected readonly fixed = FIXED_PARTS;
+  protected readonly boardFields = BOARD_FIELDS;
+  protected readonly targetField = [TARGET_FIELD];
+  protected readonly materials = MATERIALS;
+  protected readonly materialNames = MATERIAL_NAMES;
+  protected readonly doorKinds = Object.keys(DOOR_NAMES) as DoorShape['kind'][];
+  protected readonly doorNames = DOOR_NAMES;
+  protected readonly nameLength = DESIGN_LIMITS.nameLength;
+  protected readonly noteLength = DESIGN_LIMITS.noteLength;
+  protected readonly full = computed(() => this.design().sections.length >= DESIGN_LIMITS.sections.max);
+  protected readonly boards = computed(() => {
+    const { roof, floor } = this.design();
+    const words = (value: number): string => (value > 0 ? figureText(value, 'length', this.system()) : 'none');
+    return { roof: words(roof), floor: words(floor) };
+  });
+
+  readonly #element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  readonly #injector = inject(Injector);
+  /** The field the focus is in because the keeper went there, so that it is not sent there again. */
+  #at = '';
+
+  constructor() {
+    effect(() => {
+      const chosen = this.chosen();
+      const field = chosen?.field;
+      if (!chosen || field === undefined || this.#at === `${chosen.id}:${field}`) return;
+      afterNextRender({ read: () => { this.#focusField(chosen.id, field); } }, { injector: this.#injector });
+    });
+  }
+
+  protected toggle(id: string): void {
+    this.opened.emit(this.chosen()?.id === id ? null : { id });
+  }
+
+  protected entered(id: string, field: string): void {
+    this.#at = `${id}:${field}`;
+    this.opened.emit({ id, field });
+  }
+
+  protected change(part: string, { field, value }: PartChange): void {
+    this.changed.emit({ part, field, value });
+  }
+
+  protected dropped({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
+    const id = this.sections()[previousIndex]?.id;
+    if (id !== undefined) this.moved.emit({ id, to: this.sections().length - 1 - currentIndex });
+  }
+
+  protected nameChanged(name: string): void {
+    const trimmed = name.trim();
+    if (trimmed !== '') this.change(FIXED_PARTS.whole, { field: 'name', value: trimmed });
+  }
+
+  #focusField(id: string, field: string): void {
+    const wanted = CSS.escape(`${id}:${field}`);
+    const input = this.#element.querySelector<HTMLInputElement>(`[data-field="${wanted}"] input`);
+    input?.focus();
+    input?.select();
+  }
+}

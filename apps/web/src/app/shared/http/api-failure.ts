@@ -1,0 +1,33 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import type { ApiErrorBody, ApiErrorCode, FieldError } from '@yewridge/contract/shared';
+import { catchError, type MonoTypeOperatorFunction, throwError } from 'rxjs';
+
+/** What went wrong with a request, in the server's words, or that the server could not be reached. */
+export interface ApiFailure {
+  readonly code: ApiErrorCode | 'UNREACHABLE';
+  readonly message: string;
+  readonly fields: readonly FieldError[];
+  readonly current: unknown;
+}
+
+const UNREACHABLE: ApiFailure = {
+  code: 'UNREACHABLE',
+  message: 'Yewridge does not answer. Is it still running on this computer? What you typed is kept here.',
+  fields: [],
+  current: null,
+};
+
+function isErrorBody(body: unknown): body is ApiErrorBody {
+  return typeof body === 'object' && body !== null && 'error' in body && typeof body.error === 'object';
+}
+
+export function asFailure(error: unknown): ApiFailure {
+  if (!(error instanceof HttpErrorResponse) || !isErrorBody(error.error)) return UNREACHABLE;
+  const { code, message, fields = [], current = null } = error.error.error;
+  return { code, message, fields, current };
+}
+
+/** Errors of a stream become an `ApiFailure`. */
+export function failuresInWords<T>(): MonoTypeOperatorFunction<T> {
+  return catchError((error: unknown) => throwError(() => asFailure(error)));
+}

@@ -1,0 +1,27 @@
+import { DOCUMENT } from '@angular/common';
+import { effect, inject, Injectable, signal } from '@angular/core';
+import { readChoice, writeChoice } from '../kept/kept-choice';
+
+export const THEMES = ['day', 'night', 'dusk'] as const;
+export type Theme = (typeof THEMES)[number];
+
+const KEY = 'yewridge.theme';
+
+/** Day, night, or dim red on black for the tree at dusk. */
+@Injectable({ providedIn: 'root' })
+export class ThemeChoice {
+  readonly #theme = signal<Theme>(readChoice(KEY, THEMES) ?? 'day');
+  readonly theme = this.#theme.asReadonly();
+
+  constructor() {
+    const root = inject(DOCUMENT).documentElement;
+    effect(() => {
+      root.dataset['theme'] = this.#theme();
+    });
+  }
+
+  choose(theme: Theme): void {
+    this.#theme.set(theme);
+    writeChoice(KEY, theme);
+  }
+}

@@ -1,0 +1,42 @@
+import { convert, DISPLAY, type DisplayQuantity, formatInches, type UnitSystem } from '@yewridge/core/shared/units';
+
+/** A figure and its unit, apart, so that they can be set in different type. */
+export interface Figure {
+  readonly text: string;
+  readonly unit: string;
+}
+
+/** The only place where a number becomes decimals. Lengths drop a last ".0", as on a drawing. */
+export function decimalText(value: number, decimals: number, trim = false): string {
+  const text = value.toFixed(decimals);
+  const plain = trim && text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+  return plain === '-0' ? '0' : plain;
+}
+
+/** An SI value in the reader's units. */
+export function figureOf(value: number, quantity: DisplayQuantity, system: UnitSystem): Figure {
+  const display = DISPLAY[quantity][system];
+  if (display.fraction !== undefined) {
+    const text = formatInches({ value, denominator: display.fraction });
+    return { text: text.replace(/ in$/, ''), unit: display.symbol };
+  }
+  const si = quantity === 'area' ? 'm2' : quantity === 'volume' ? 'm3' : 'm';
+  const shown = convert({ value, from: si, to: display.unit });
+  return { text: decimalText(shown, display.decimals, si === 'm'), unit: display.symbol };
+}
+
+/** Figure and unit in one text: `42.7 L`, `9-5/8 in`. */
+export function figureText(value: number, quantity: DisplayQuantity, system: UnitSystem): string {
+  const { text, unit } = figureOf(value, quantity, system);
+  return `${text} ${unit}`;
+}
+
+/** A share of one as whole percent. */
+export function percentText(share: number): string {
+  return `${decimalText(share * 100, 0)} %`;
+}
+
+/** Sizes as they are read aloud: `466.7 × 190.5 × 244.5`, without the unit. */
+export function sizesText(values: readonly number[], system: UnitSystem): string {
+  return values.map((value) => figureOf(value, 'length', system).text).join(' × ');
+}

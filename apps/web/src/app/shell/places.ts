@@ -1,0 +1,12 @@
+import { PATHS } from '../shared/routes/paths';
+
+export interface Place {
+  readonly path: string;
+  readonly name: string;
+  /** Pressed after `g`. */
+  readonly key: string;
+  readonly icon: string;
+}
+
+/** In the order of the year. A place joins the list when it is built; none is shown before. */
+export const PLACES: readonly Place[] = [{ path: PATHS.bench, name: 'Bench', key: 'b', icon: 'bench' }];

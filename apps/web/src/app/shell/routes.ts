@@ -1,0 +1,17 @@
+import type { Routes } from '@angular/router';
+import { PATHS } from '../shared/routes/paths';
+
+export const routes: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: PATHS.bench },
+  { path: PATHS.bench, loadChildren: () => import('../features/bench/routes').then((m) => m.benchRoutes) },
+  {
+    path: PATHS.settings,
+    title: 'Settings',
+    loadComponent: () => import('./settings-page').then((m) => m.SettingsPage),
+  },
+  {
+    path: '**',
+    title: 'Not here',
+    loadComponent: () => import('./nothing-here-page').then((m) => m.NothingHerePage),
+  },
+];
