@@ -9,7 +9,7 @@ describe('bench over HTTP', () => {
   afterEach(() => bench.database.close());
 
   const put = (id: string, revision: number, document: unknown = sample): ReturnType<Bench['http']['put']> =>
-    bench.http.put(`/api/v1/designs/${id}`).send({ revision, document } as object);
+    bench.http.put(`/api/v1/designs/${id}`).send({ revision, document });
 
   it('keeps a new design and gives it back as it was sent', async () => {
     const created = await put('odd-box', 0);

@@ -16,7 +16,13 @@ const DEFAULT_PORT = 8147;
 /** Folder of the checkout, seen from the compiled or the source file alike. */
 const projectFolder = fileURLToPath(new URL('../../../../', import.meta.url));
 
-const environmentSchema = Joi.object({
+interface Environment {
+  readonly YEWRIDGE_PORT: number;
+  readonly YEWRIDGE_DATA: string;
+  readonly YEWRIDGE_DEMO_DATA: string;
+}
+
+const environmentSchema = Joi.object<Environment, true>({
   YEWRIDGE_PORT: Joi.number().port().default(DEFAULT_PORT),
   YEWRIDGE_DATA: Joi.string().min(1).default(join(homedir(), 'Yewridge')),
   YEWRIDGE_DEMO_DATA: Joi.string().min(1).default(join(projectFolder, '.demo')),
@@ -28,12 +34,9 @@ const environmentSchema = Joi.object({
  */
 export function readConfig(argv: readonly string[], environment: Readonly<Record<string, string | undefined>>): Config {
   const given = Object.fromEntries(Object.entries(environment).filter(([key]) => key.startsWith('YEWRIDGE_')));
-  const { value, error } = environmentSchema.validate(given, { abortEarly: false }) as Joi.ValidationResult<{
-    YEWRIDGE_PORT: number;
-    YEWRIDGE_DATA: string;
-    YEWRIDGE_DEMO_DATA: string;
-  }>;
-  if (error) throw new Error(`The settings cannot be used: ${error.message}`);
+  const checked = environmentSchema.validate(given, { abortEarly: false });
+  if (checked.error) throw new Error(`The settings cannot be used: ${checked.error.message}`);
+  const { value } = checked;
   const demo = argv.includes('--demo');
   const dataFolder = resolve(demo ? value.YEWRIDGE_DEMO_DATA : value.YEWRIDGE_DATA);
   return {

@@ -138,8 +138,8 @@ export const VELLMARK_DESIGNS: readonly { readonly id: string; readonly document
       name: 'Two coolers, rim to rim',
       note: 'Foam cooler, and its twin turned over on top of it.',
       material: 'eps-foam',
-      floor: 0,
-      roof: 0,
+      floor: mm(25),
+      roof: mm(25),
       roofOverhang: 0,
       sections: [
         section(

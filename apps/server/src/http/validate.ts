@@ -1,4 +1,4 @@
-import type { Schema } from 'joi';
+import type { ObjectSchema, ValidationResult } from 'joi';
 import { AppError } from './app-error.js';
 
 /** Turns `a.0.b` into the way the fields are written everywhere else: `a[0].b`. */
@@ -19,17 +19,17 @@ function shown(value: unknown): string {
  * `convert` only for texts of an address; bodies are taken as they are.
  * @throws AppError `VALIDATION` with every field, its value and what is allowed.
  */
-export function validated<T>(schema: Schema, value: unknown, { convert = false } = {}): T {
-  const { value: result, error } = schema.validate(value, {
+export function validated<T>(schema: ObjectSchema<T>, value: unknown, { convert = false } = {}): T {
+  const result: ValidationResult<T> = schema.validate(value, {
     abortEarly: false,
     convert,
     errors: { wrap: { label: false } },
-  }) as { value: T; error?: import('joi').ValidationError };
-  if (!error) return result;
+  });
+  if (!result.error) return result.value;
   throw new AppError('VALIDATION', {
-    fields: error.details.map(({ path, message, context }) => ({
+    fields: result.error.details.map(({ path, message, context }) => ({
       path: fieldPath(path),
-      message: `${message}${shown(context?.value)}`,
+      message: `${message}${shown(context?.value as unknown)}`,
     })),
   });
 }

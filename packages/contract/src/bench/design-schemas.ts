@@ -1,5 +1,6 @@
 import {
   ARRANGEMENTS,
+  type Design,
   DESIGN_LIMITS,
   DISC_POSITIONS,
   FACES,
@@ -10,7 +11,7 @@ import {
 } from '@yewridge/core/bench';
 import type { NumberRange } from '@yewridge/core/shared/errors';
 import Joi from 'joi';
-import { DESIGN_PAGE, DESIGN_SORTS } from './design-dto.js';
+import { DESIGN_PAGE, DESIGN_SORTS, type DesignQuery, type SaveDesignDto } from './design-dto.js';
 
 /** A number within a range of the core's table. Whether the numbers go together is the core's question. */
 function within(range: NumberRange): Joi.NumberSchema {
@@ -130,7 +131,7 @@ const entrance = Joi.object({
 });
 
 /** The document of a design. */
-export const designSchema = Joi.object({
+export const designSchema = Joi.object<Design>({
   name: text(DESIGN_LIMITS.nameLength)
     .trim()
     .min(1)
@@ -151,15 +152,15 @@ export const designSchema = Joi.object({
   entrances: Joi.array().items(entrance).max(DESIGN_LIMITS.entrances.max).unique('id').required(),
 });
 
-export const saveDesignSchema = Joi.object({
+export const saveDesignSchema = Joi.object<SaveDesignDto>({
   revision: whole({ min: 0 }).required(),
   document: designSchema.required(),
 });
 
-export const designIdSchema = Joi.object({ id: id.required() });
+export const designIdSchema = Joi.object<{ readonly id: string }>({ id: id.required() });
 
 /** Query texts arrive as strings, so these may be converted. */
-export const designQuerySchema = Joi.object({
+export const designQuerySchema = Joi.object<DesignQuery>({
   search: Joi.string().max(DESIGN_LIMITS.nameLength).allow(''),
   sort: Joi.string()
     .valid(...DESIGN_SORTS)
@@ -168,4 +169,4 @@ export const designQuerySchema = Joi.object({
   offset: Joi.number().integer().min(0).default(0),
 });
 
-export const revisionQuerySchema = Joi.object({ revision: Joi.number().integer().min(1).required() });
+export const revisionQuerySchema = Joi.object<{ readonly revision: number }>({ revision: Joi.number().integer().min(1).required() });

@@ -13,6 +13,7 @@ import {
   type DesignSection,
   insideSection,
   insideShape,
+  isRound,
   type PlacedSection,
   placeSections,
 } from './design.js';
@@ -125,7 +126,7 @@ function sectionProblems(section: DesignSection, path: string): DesignProblem[] 
 
 function openingLimits(opening: DesignEntrance['opening']): Readonly<Record<string, readonly [unknown, NumberRange]>> {
   const limit = DESIGN_LIMITS.opening;
-  if (opening.kind === 'hole' || opening.kind === 'disc') {
+  if (isRound(opening)) {
     return { diameter: [opening.diameter, limit], 'guard.diameter': [opening.guard?.diameter, limit] };
   }
   return { width: [opening.width, limit], height: [opening.height, limit] };

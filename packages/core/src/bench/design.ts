@@ -5,7 +5,7 @@
  * across them. Everything else (inside sizes, volumes, drawing) is derived and never stored.
  */
 import type { Content, Section } from './cavity.js';
-import type { OpeningShape } from './entrance.js';
+import type { Guard, OpeningShape } from './entrance.js';
 import { geometryError, type NumberRange } from '../shared/errors/index.js';
 import { internalDims, type Shape } from './section-geometry.js';
 import { DEFAULT_READ_ERROR } from './volume-uncertainty.js';
@@ -50,6 +50,15 @@ export interface DesignSection {
 
 /** An opening a keeper makes; mesh is a closure and belongs to the opening it closes. */
 export type DoorShape = Exclude<OpeningShape, { kind: 'mesh' }>;
+
+/** The nails or wires across an opening, if it has any. */
+export function guardOf(opening: DoorShape): Guard | undefined {
+  return opening.kind === 'notch' || (opening.guard?.count ?? 1) === 0 ? undefined : opening.guard;
+}
+
+export function isRound(opening: DoorShape): opening is Extract<DoorShape, { kind: 'hole' | 'disc' }> {
+  return opening.kind === 'hole' || opening.kind === 'disc';
+}
 
 export interface DesignEntrance {
   readonly id: string;
@@ -175,22 +184,29 @@ export function drawnHeight(shape: Shape): number {
   }
 }
 
-/** A section in its place: inside shape, and the heights of its lower and upper edge above the inside floor. */
+/** A section in its place: inside shape, and the heights of its inside floor and ceiling above the inside floor of all. */
 export interface PlacedSection {
   readonly section: DesignSection;
   readonly inside: Shape;
   readonly base: number;
   readonly top: number;
+  /** m of built-in floor below `base` and built-in lid above `top`. */
+  readonly floorInset: number;
+  readonly roofInset: number;
 }
 
 /** The stack from the bottom up with the height of every joint. */
 export function placeSections(design: Design): readonly PlacedSection[] {
-  let base = 0;
-  return design.sections.map((section) => {
+  let edge = 0;
+  return design.sections.map((section, n) => {
     const inside = insideShape(section);
-    const placed = { section, inside, base, top: base + drawnHeight(inside) };
-    base = placed.top;
-    return placed;
+    const builtIn = section.sizes === 'outside' && section.shape.kind !== 'measured';
+    const floorInset = builtIn ? section.floorInset : 0;
+    const roofInset = builtIn ? section.roofInset : 0;
+    const base = n === 0 ? 0 : edge + floorInset;
+    const top = base + drawnHeight(inside);
+    edge = top + roofInset;
+    return { section, inside, base, top, floorInset, roofInset };
   });
 }
 

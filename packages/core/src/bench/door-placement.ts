@@ -5,7 +5,7 @@
  * section's wall: a hole across a joint leaks and splits the board.
  */
 import { DomainError } from '../shared/errors/index.js';
-import { type DesignEntrance, faceWidth, type PlacedSection } from './design.js';
+import { type DesignEntrance, faceWidth, isRound, type PlacedSection } from './design.js';
 
 export interface PlacedOpening {
   /** m from the middle of the face to the middle of the opening, right positive. */
@@ -22,7 +22,7 @@ const ROW_PITCH = 2;
 /** Lower and upper edge above the floor, and the width of one opening. */
 export function openingExtent(entrance: DesignEntrance): { bottom: number; top: number; width: number } {
   const { opening, height } = entrance;
-  if (opening.kind === 'hole' || opening.kind === 'disc') {
+  if (isRound(opening)) {
     const radius = opening.diameter / 2;
     return { bottom: height - radius, top: height + radius, width: opening.diameter };
   }

@@ -40,9 +40,8 @@ export interface FitOption {
   readonly design: Design;
 }
 
-/** Changes smaller than this are not worth a saw cut: 0.05 L, 0.05 cm2. */
-const VOLUME_ENOUGH = 5e-5;
-const AREA_ENOUGH = 5e-6;
+/** A door within a tenth of the best is as good as the best: the choice tests do not tell them apart. */
+const AREA_ENOUGH = 0.1 * DOOR_BAND.best;
 /** Play that lets a block be put in and pulled out, m [convention]. */
 const BLOCK_CLEARANCE = 0.002;
 /** More boxes than this is another design. */
@@ -166,8 +165,10 @@ function moreBoxes(design: Design, gross: number, newId: string): FitOption | nu
   };
 }
 
-function volumeOptions(design: Design, gross: number, newId: string): FitOption[] {
-  if (Math.abs(gross - design.target) < VOLUME_ENOUGH) return [];
+/** Nothing is offered for a difference that the tape cannot tell. */
+function volumeOptions(design: Design, { room, unsure }: DesignReadings, newId: string): FitOption[] {
+  const { gross } = room;
+  if (Math.abs(gross - design.target) <= unsure.expanded) return [];
   const lowest = design.sections[0];
   if (!lowest) return [];
   const options: (FitOption | null)[] = [];
@@ -290,7 +291,7 @@ export function fitOptions(input: {
   const nearer = (option: FitOption): boolean =>
     Math.abs(option.result - DOOR_BAND.best) < Math.abs(readings.door.area - DOOR_BAND.best);
   return [
-    ...volumeOptions(design, readings.room.gross, newId),
+    ...volumeOptions(design, readings, newId),
     ...doorOptions(design, readings, system).filter(nearer),
   ].filter((option) => designProblems(option.design).length === 0);
 }

@@ -5,6 +5,7 @@
  * Left out: joints, fixings, roof shapes (a roof is a board with its overhang).
  */
 import { type Design, type PlacedSection, placeSections } from '../design.js';
+import { frameSlots } from '../frame-slots.js';
 import { contentsDrawn } from './contents-drawn.js';
 import { dimensionsOf } from './dimensions.js';
 import { doorsDrawn } from './doors-drawn.js';
@@ -21,7 +22,8 @@ function sectionFromFront(placed: PlacedSection): DrawnPart[] {
       { shape: 'polygon', role: 'hidden', ref, points: roundInside },
     ];
   }
-  const { base, top } = placed;
+  const base = placed.base - placed.floorInset;
+  const top = placed.top + placed.roofInset;
   const { insideBottom, insideTop, outsideBottom, outsideTop } = outlineOf(placed, 'front');
   const outside: Point[] = [
     { x: -outsideBottom, y: base },
@@ -35,8 +37,8 @@ function sectionFromFront(placed: PlacedSection): DrawnPart[] {
     role: 'hidden',
     ref,
     points: [
-      { x: side * insideBottom, y: base },
-      { x: side * insideTop, y: top },
+      { x: side * insideBottom, y: placed.base },
+      { x: side * insideTop, y: placed.top },
     ],
   });
   return [{ shape: 'polygon', role: 'wood-seen', ref, points: outside }, line(-1), line(1)];
@@ -77,6 +79,14 @@ function sectionFromSide(placed: PlacedSection, hatch: 0 | 1): DrawnPart[] {
     parts.push(shell(base - section.wall, base));
     if ((placed.inside.cut ?? 0) === 0) parts.push(shell(top, top + section.wall));
   }
+  if (placed.floorInset > 0) {
+    const points = rectangle(-outsideBottom, base - placed.floorInset, outsideBottom, base);
+    parts.push({ shape: 'polygon', role: 'wood-cut', ref, hatch: hatch === 0 ? 1 : 0, points });
+  }
+  if (placed.roofInset > 0) {
+    const points = rectangle(-outsideTop, top, outsideTop, top + placed.roofInset);
+    parts.push({ shape: 'polygon', role: 'wood-cut', ref, hatch: hatch === 0 ? 1 : 0, points });
+  }
   if (section.closedAbove) {
     parts.push({
       shape: 'polygon',
@@ -97,12 +107,13 @@ function boards(design: Design, stack: readonly PlacedSection[], look: Look): Dr
   const role = look === 'front' ? 'wood-seen' : 'board-cut';
   if (design.floor > 0) {
     const half = widest(lowest, look);
-    const sill = tubeEnd(lowest, 0) ? lowest.base - lowest.section.wall : lowest.base;
+    const sill = tubeEnd(lowest, 0) ? lowest.base - lowest.section.wall : lowest.base - lowest.floorInset;
     parts.push({ shape: 'polygon', role, points: rectangle(-half, sill - design.floor, half, sill) });
   }
   if (design.roof > 0) {
     const half = widest(highest, look) + design.roofOverhang;
-    const plate = tubeEnd(highest, 0) && !isCut(highest) ? highest.top + highest.section.wall : highest.top;
+    const plate =
+      tubeEnd(highest, 0) && !isCut(highest) ? highest.top + highest.section.wall : highest.top + highest.roofInset;
     parts.push({ shape: 'polygon', role, points: rectangle(-half, plate, half, plate + design.roof) });
   }
   return parts;
@@ -138,6 +149,18 @@ function boundsOf(parts: readonly DrawnPart[]): { left: number; right: number; b
   return { left: Math.min(...xs), right: Math.max(...xs), bottom: Math.min(...ys), top: Math.max(...ys) };
 }
 
+/** The middle of the tallest stretch that no frame hangs in: there the open room can be written. */
+function roomLabel(stack: readonly PlacedSection[]): Point | null {
+  let best: { bottom: number; top: number } | null = null;
+  for (const placed of stack) {
+    const slots = placed.inside.kind === 'box' ? frameSlots(placed.section.contents, placed.inside.width) : [];
+    const longest = Math.max(0, ...slots.map(({ frame }) => frame.height));
+    const top = placed.top - longest;
+    if (top - placed.base > (best ? best.top - best.bottom : 0)) best = { bottom: placed.base, top };
+  }
+  return best && { x: 0, y: (best.bottom + best.top) / 2 };
+}
+
 function viewOf(design: Design, stack: readonly PlacedSection[], look: Look): View {
   const walls = stack.flatMap((placed, n) =>
     look === 'front' ? sectionFromFront(placed) : sectionFromSide(placed, n % 2 === 0 ? 0 : 1),
@@ -149,7 +172,8 @@ function viewOf(design: Design, stack: readonly PlacedSection[], look: Look): Vi
     ...doorsDrawn(design, stack, look),
   ];
   const bounds = boundsOf(parts);
-  return { name: look, parts, dimensions: dimensionsOf(design, stack, look, bounds), ...bounds };
+  const room = look === 'side' ? roomLabel(stack) : null;
+  return { name: look, parts, dimensions: dimensionsOf(design, stack, look, bounds), room, ...bounds };
 }
 
 /** Both views of a design without problems (see `designProblems`). */

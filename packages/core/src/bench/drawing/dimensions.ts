@@ -67,9 +67,10 @@ function widths(stack: readonly PlacedSection[], look: Look, extent: Extent): Di
   let last = -1;
   for (const [n, placed] of stack.entries()) {
     const outline = outlineOf(placed, look);
-    const round = look === 'front' && placed.inside.kind === 'cylinder' && placed.inside.axis === 'lying';
-    const bottom = round && placed.inside.kind === 'cylinder' ? placed.inside.diameter / 2 : outline.insideBottom;
-    const top = round ? bottom : outline.insideTop;
+    const { inside } = placed;
+    const radius = look === 'front' && inside.kind === 'cylinder' && inside.axis === 'lying' ? inside.diameter / 2 : null;
+    const bottom = radius ?? outline.insideBottom;
+    const top = radius ?? outline.insideTop;
     const span = (half: number, end: 'bottom' | 'top', y: number): Dimension[] => {
       const field = widthField(placed.section, look, end);
       if (field === null) return [];
@@ -89,7 +90,7 @@ function widths(stack: readonly PlacedSection[], look: Look, extent: Extent): Di
     };
     const height = placed.top - placed.base;
     if (Math.abs(bottom - last) > SAME_WIDTH / 2) {
-      found.push(...span(bottom, 'bottom', placed.base + height * (round ? 0.5 : 0.12)));
+      found.push(...span(bottom, 'bottom', placed.base + height * (radius === null ? 0.12 : 0.5)));
     }
     if (Math.abs(top - bottom) > SAME_WIDTH / 2) found.push(...span(top, 'top', placed.base + height * 0.9));
     last = top;

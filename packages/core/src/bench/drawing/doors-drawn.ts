@@ -1,13 +1,13 @@
 /** Openings of a design in both views: seen, cut through, or hidden behind the wall. */
 import type { Design, DesignEntrance, PlacedSection } from '../design.js';
-import { faceWidth } from '../design.js';
+import { faceWidth, guardOf, isRound } from '../design.js';
 import { placeOpenings, type PlacedOpening, sectionOf } from '../door-placement.js';
 import { barPositions, type Guard } from '../entrance.js';
 import { type Look, wallSeen } from './outline.js';
 import { type DrawnPart, type PartRef, type PartRole, rectangle } from './scene.js';
 
 function doorShape(entrance: DesignEntrance, at: PlacedOpening, role: PartRole, ref: PartRef): DrawnPart {
-  if (entrance.opening.kind === 'hole' || entrance.opening.kind === 'disc') {
+  if (isRound(entrance.opening)) {
     return { shape: 'circle', role, ref, centre: { x: at.x, y: (at.bottom + at.top) / 2 }, radius: at.width / 2 };
   }
   const half = at.width / 2;
@@ -23,10 +23,6 @@ function guardBars(guard: Guard | undefined, at: PlacedOpening, ref: PartRef): D
     ref,
     points: rectangle(at.x + left, at.bottom, at.x + left + guard.diameter, at.top),
   }));
-}
-
-function guardOf({ opening }: DesignEntrance): Guard | undefined {
-  return opening.kind === 'notch' ? undefined : opening.guard;
 }
 
 /** An opening in a wall that this view shows edge on: a gap on the near side, or hidden lines in the wall. */
@@ -64,7 +60,7 @@ function entranceDrawn(entrance: DesignEntrance, stack: readonly PlacedSection[]
     }
     const seen = face === 'front' || face === 'left';
     return seen
-      ? [doorShape(entrance, at, 'door', ref), ...guardBars(guardOf(entrance), at, ref)]
+      ? [doorShape(entrance, at, 'door', ref), ...guardBars(guardOf(entrance.opening), at, ref)]
       : [doorShape(entrance, at, 'door-hidden', ref)];
   });
 }

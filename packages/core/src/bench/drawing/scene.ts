@@ -64,6 +64,8 @@ export interface View {
   readonly name: 'front' | 'side';
   readonly parts: readonly DrawnPart[];
   readonly dimensions: readonly Dimension[];
+  /** Where the open room can be written; `null` where frames hang everywhere, and in the front view. */
+  readonly room: Point | null;
   readonly left: number;
   readonly right: number;
   readonly bottom: number;

@@ -1,9 +1,10 @@
 import { ScatterChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
+import { LabelLayout } from 'echarts/features';
 import { SVGRenderer } from 'echarts/renderers';
 
 /** Only the parts of ECharts that some chart of ours draws with. */
-echarts.use([ScatterChart, GridComponent, MarkAreaComponent, TooltipComponent, AriaComponent, SVGRenderer]);
+echarts.use([ScatterChart, GridComponent, MarkAreaComponent, TooltipComponent, AriaComponent, LabelLayout, SVGRenderer]);
 
 export { echarts };

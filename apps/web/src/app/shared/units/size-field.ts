@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, linkedSignal, output, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, input, linkedSignal, output, signal, viewChild } from '@angular/core';
 import type { NumberRange } from '@yewridge/core/shared/errors';
 import { DISPLAY, NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
 import { type FieldKind, fieldText, parseField } from './parse';

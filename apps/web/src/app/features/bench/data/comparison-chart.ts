@@ -41,7 +41,7 @@ export function comparisonChart(
     };
     return {
       grid: { left: 40, right: 18, top: 30, bottom: 44 },
-      xAxis: { ...axis, min: Math.floor(lowest), scale: true, name: `gross, ${volume.symbol}`, nameLocation: 'middle', nameGap: 26 },
+      xAxis: { ...axis, min: Math.floor(lowest / 5) * 5, scale: true, name: `gross, ${volume.symbol}`, nameLocation: 'middle', nameGap: 26 },
       yAxis: { ...axis, min: 0, name: `door, ${area.symbol}`, nameLocation: 'end', nameGap: 12 },
       tooltip: {
         backgroundColor: theme.sheet,
@@ -61,6 +61,7 @@ export function comparisonChart(
             point,
             label: { show: true, formatter: `${n + 1}`, position: 'right', color: theme.ink, fontSize: 12, fontWeight: 600 },
           })),
+          labelLayout: { moveOverlap: 'shiftY' },
           markArea: {
             silent: true,
             itemStyle: { color: theme.yewTint, borderColor: theme.yew, borderWidth: 1, borderType: 'solid' },

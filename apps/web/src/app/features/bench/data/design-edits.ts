@@ -6,6 +6,7 @@ import {
   type DoorShape,
   drawnHeight,
   insideShape,
+  isRound,
   type Shape,
 } from '@yewridge/core/bench';
 import { METRES_PER_INCH } from '@yewridge/core/shared/units';
@@ -149,14 +150,13 @@ const DOORS: Readonly<Record<DoorShape['kind'], { readonly label: string; readon
 export function addEntrance(design: Design, kind: DoorShape['kind']): { readonly design: Design; readonly id: string } {
   const { label, opening } = DOORS[kind];
   const id = newPartId();
-  const round = opening.kind === 'hole' || opening.kind === 'disc';
   const entrance: DesignEntrance = {
     id,
     label,
     opening,
     count: 1,
     face: 'front',
-    height: kind === 'notch' ? 0 : round ? 0.045 : 0.03,
+    height: kind === 'notch' ? 0 : isRound(opening) ? 0.045 : 0.03,
     across: 0,
   };
   return { design: { ...design, entrances: [...design.entrances, entrance] }, id };

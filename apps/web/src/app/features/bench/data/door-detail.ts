@@ -1,4 +1,4 @@
-import type { DesignEntrance } from '@yewridge/core/bench';
+import { type DesignEntrance, guardOf, isRound } from '@yewridge/core/bench';
 import { convert } from '@yewridge/core/shared/units';
 import { decimalText } from '../../../shared/units/format';
 import type { Place } from './drawing-layout';
@@ -19,15 +19,14 @@ export interface DoorDetail {
 /** One opening of an entrance drawn large, with its nails and the gaps between them. */
 export function doorDetail(entrance: DesignEntrance, place: Place, format: (metres: number) => string): DoorDetail {
   const { opening } = entrance;
-  const round = opening.kind === 'hole' || opening.kind === 'disc';
-  const wide = round ? opening.diameter : opening.width;
-  const high = round ? opening.diameter : opening.height;
+  const round = isRound(opening);
+  const [wide, high] = isRound(opening) ? [opening.diameter, opening.diameter] : [opening.width, opening.height];
   const fit = Math.min((place.width - 30) / wide, (place.height - 34) / high);
   const scale = SCALES.find((one) => NOMINAL_PIXELS_PER_METRE / one <= fit) ?? NOMINAL_PIXELS_PER_METRE / fit;
   const k = NOMINAL_PIXELS_PER_METRE / scale;
   const cx = place.left + place.width / 2;
   const cy = place.top + place.height / 2;
-  const guard = 'guard' in opening ? opening.guard : undefined;
+  const guard = guardOf(opening);
   const count = guard ? (guard.count ?? 1) : 0;
   const bar = guard?.diameter ?? 0;
   const gap = (wide - count * bar) / (count + 1);
@@ -44,7 +43,7 @@ export function doorDetail(entrance: DesignEntrance, place: Place, format: (metr
     scale: scale === 1 ? 'about true size' : `about 1 : ${decimalText(scale, 1, true)}`,
     size: round ? `Ø${format(wide)}` : `${format(wide)} × ${format(high)}`,
     gaps:
-      gap * k > 30
+      count > 0 && gap * k > 30
         ? Array.from({ length: count + 1 }, (_, n) => ({
             x: left(n) - (gap / 2) * k,
             y: gapY - 5,

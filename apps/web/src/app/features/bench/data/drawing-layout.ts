@@ -31,6 +31,7 @@ export interface PlacedView {
   readonly right: number;
   readonly parts: readonly PlacedPart[];
   readonly dimensions: readonly PlacedDimension[];
+  readonly room: { readonly x: number; readonly y: number } | null;
 }
 export interface PlacedDrawing {
   /** 1 : scale, at the nominal 96 pixels an inch. */
@@ -46,7 +47,7 @@ export interface Place {
 }
 
 /** Scales a joiner draws to. */
-const SCALES = [1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40, 50];
+const SCALES = [1, 1.5, 2, 2.5, 3, 4, 5, 6, 7, 8, 9, 10, 12, 15, 20, 25, 30, 40, 50];
 const NOMINAL_PIXELS_PER_INCH = 96;
 const LANE = 26;
 const FIRST_LANE = 18;
@@ -168,6 +169,7 @@ function placeView(
       hatch: part.hatch ?? 0,
       path: partPath(part, frame),
     })),
+    room: view.room && { x: round(x0 + view.room.x * k), y: round(y0 - view.room.y * k) },
     dimensions: format ? view.dimensions.map((dimension) => placeDimension(dimension, view, frame, format)) : [],
   };
 }
@@ -212,7 +214,7 @@ export function layoutDrawing(input: {
     const centre = stacked ? place.left + place.width / 2 + (margin.left - margin.right) / 2 : x + margin.left - view.left * k;
     const frame = { pixelsPerMetre: k, x0: centre, y0: floor };
     x += margin.left + wide(n) * k + margin.right + GAP;
-    y += margin.top + high(n) * k + margin.bottom;
+    if (stacked) y += margin.top + high(n) * k + margin.bottom;
     return placeView(view, frame, format);
   });
   return { scale, pixelsPerMetre: k, views: placed };

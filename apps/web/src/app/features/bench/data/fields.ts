@@ -3,6 +3,8 @@ import {
   DESIGN_LIMITS,
   type DesignEntrance,
   type DesignSection,
+  guardOf,
+  isRound,
   type Shape,
 } from '@yewridge/core/bench';
 import type { NumberRange } from '@yewridge/core/shared/errors';
@@ -25,7 +27,7 @@ function shapeFields(shape: Shape): readonly Field[] {
   switch (shape.kind) {
     case 'box':
       return [
-        length('shape.length', 'Length, along the frames'),
+        length('shape.length', 'Length, front to back'),
         length('shape.width', 'Width, across'),
         length('shape.height', 'Height'),
       ];
@@ -34,7 +36,7 @@ function shapeFields(shape: Shape): readonly Field[] {
         ? [
             length('shape.diameter', 'Diameter'),
             length('shape.length', 'Length'),
-            length('shape.cut', 'Sawn off for top bars', fromZero),
+            length('shape.cut', 'Sawn off on top', fromZero),
           ]
         : [length('shape.diameter', 'Diameter'), length('shape.length', 'Length')];
     case 'cone':
@@ -60,11 +62,11 @@ function shapeFields(shape: Shape): readonly Field[] {
 export function sectionFields(section: DesignSection): readonly Field[] {
   const { shape, sizes } = section;
   if (shape.kind === 'measured') return shapeFields(shape);
-  const ends = shape.kind === 'box' || shape.kind === 'frustum' || (shape.kind === 'cylinder' && shape.axis === 'lying');
-  const walls = ends
-    ? [length('wall', 'Side wall', wall), length('endWall', 'Front and back wall', wall)]
-    : [length('wall', 'Wall', wall)];
   const lying = shape.kind === 'cylinder' && shape.axis === 'lying';
+  const ends = shape.kind === 'box' || shape.kind === 'frustum' || lying;
+  const walls = ends
+    ? [length('wall', 'Side walls', wall), length('endWall', 'End walls', wall)]
+    : [length('wall', 'Wall', wall)];
   const insets =
     sizes === 'outside' && !lying
       ? [length('floorInset', 'Floor inside it', wall), length('roofInset', 'Lid inside it', wall)]
@@ -79,12 +81,12 @@ export function contentFields(content: Content): readonly Field[] {
 }
 
 export function entranceFields(entrance: DesignEntrance): readonly Field[] {
-  const round = entrance.opening.kind === 'hole' || entrance.opening.kind === 'disc';
+  const round = isRound(entrance.opening);
   const sizes = round
     ? [length('opening.diameter', 'Diameter', opening)]
     : [length('opening.width', 'Width', opening), length('opening.height', 'Height', opening)];
   const nails: readonly Field[] =
-    'guard' in entrance.opening && entrance.opening.guard
+    guardOf(entrance.opening)
       ? [
           { path: 'opening.guard.count', label: 'Nails or wires', kind: 'count', range: count },
           { path: 'opening.guard.diameter', label: 'Nail diameter', kind: 'part', range: opening },

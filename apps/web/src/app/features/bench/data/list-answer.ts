@@ -11,13 +11,6 @@ export function listAnswer(rows: readonly DesignRow[], system: UnitSystem): stri
   const high = figureOf(Math.max(...gross), 'volume', system);
   const doors = readings.filter(({ door }) => door.band === 'within').length;
   const range = low.text === high.text ? `${low.text} ${low.unit}` : `${low.text} to ${high.text} ${low.unit}`;
-  const fit =
-    doors === rows.length
-      ? rows.length === 1
-        ? 'its door fits'
-        : 'every door fits'
-      : doors === 0
-        ? 'no door fits'
-        : `${doors} ${doors === 1 ? 'door fits' : 'doors fit'}`;
-  return `${rows.length} ${rows.length === 1 ? 'design' : 'designs'}, ${range}; ${fit}`;
+  const good = doors === 0 ? 'none has' : doors === 1 ? '1 has' : `${doors} have`;
+  return `${rows.length} ${rows.length === 1 ? 'design' : 'designs'}, ${range}; ${good} a door of the right size`;
 }

@@ -149,6 +149,11 @@ function flagCheck(flag: EntranceFlag, system: UnitSystem): CheckLine {
   return lines[flag];
 }
 
+/** A volume somebody chose, without a decimal that says nothing: `40 L`. */
+function roundText(volume: number, system: UnitSystem): string {
+  return figureText(volume, 'volume', system).replace(/\.0(?= )/, '');
+}
+
 /** What to look at, what to know, what is good; in that order. */
 export function checkLines(design: Design, readings: DesignReadings, system: UnitSystem): readonly CheckLine[] {
   const { door, room, notices } = readings;
@@ -161,12 +166,12 @@ export function checkLines(design: Design, readings: DesignReadings, system: Uni
     });
   }
   if (door.passesHornet) {
-    lines.push({ level: 'know', sentence: `Hornets pass a gap over ${figureText(PASSAGE.hornet, 'part', system)} in late summer` });
+    lines.push({ level: 'know', sentence: `In late summer hornets pass a gap over ${figureText(PASSAGE.hornet, 'part', system)}` });
   }
   if (door.band === 'within') lines.push({ level: 'good', sentence: 'The door is of the size swarms choose' });
   if (door.area > 0 && !door.flags.includes('bird')) lines.push({ level: 'good', sentence: 'The door keeps birds out' });
   if (Math.abs(room.gross - design.target) <= 0.1 * design.target) {
-    lines.push({ level: 'good', sentence: `Within a tenth of the ${figureText(design.target, 'volume', system)} aimed at` });
+    lines.push({ level: 'good', sentence: `Within a tenth of the ${roundText(design.target, system)} aimed at` });
   }
   return lines.sort((a, b) => LEVEL_ORDER[a.level] - LEVEL_ORDER[b.level]);
 }
@@ -176,7 +181,7 @@ export function fitWords(option: FitOption, design: Design, system: UnitSystem):
   const length = figureText(option.amount, 'length', system);
   const litres = `${figureText(option.result, 'volume', system)} gross`;
   const door = `${figureText(option.result, 'area', system)} door`;
-  const target = figureText(design.target, 'volume', system);
+  const target = roundText(design.target, system);
   switch (option.kind) {
     case 'raise-base':
       return { act: `Make it ${target}: raise the base by ${length}`, result: litres };

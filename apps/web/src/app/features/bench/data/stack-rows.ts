@@ -1,4 +1,11 @@
-import type { Design, DesignEntrance, DesignProblem, DesignReadings, DesignSection } from '@yewridge/core/bench';
+import {
+  type Design,
+  type DesignEntrance,
+  type DesignProblem,
+  type DesignReadings,
+  type DesignSection,
+  guardOf,
+} from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureOf, figureText, sizesText } from '../../../shared/units/format';
 import { contentsInWords, DISC_NAMES, FACE_NAMES } from './names';
@@ -19,7 +26,12 @@ export interface Fault {
   readonly field: string;
   readonly sentence: string;
 }
-export type SectionRow = RowHead & { readonly section: DesignSection; readonly index: number };
+export type SectionRow = RowHead & {
+  readonly section: DesignSection;
+  readonly index: number;
+  /** Drawn frame by frame below the row, with the words there. */
+  readonly hasFrames: boolean;
+};
 export type EntranceRow = RowHead & { readonly entrance: DesignEntrance; readonly index: number };
 
 function faultsUnder(prefix: string, problems: readonly DesignProblem[], system: UnitSystem): readonly Fault[] {
@@ -41,6 +53,7 @@ export function sectionRows(
   return design.sections
     .map((section, index): SectionRow => {
       const reading = readings?.sections.find(({ id }) => id === section.id);
+      const hasFrames = section.contents.some(({ kind, count = 1 }) => kind === 'frames' && count > 0);
       const words = contentsInWords(section.contents);
       const sizes = shapeSizes(section.shape, system);
       const line = section.sizes === 'outside' && section.shape.kind !== 'measured' ? `${sizes} outside` : sizes;
@@ -49,7 +62,8 @@ export function sectionRows(
         section,
         index,
         name: section.label === '' ? 'Section' : section.label,
-        line: words === '' ? line : `${line}; ${words}`,
+        hasFrames,
+        line: words === '' || hasFrames ? line : `${line}; ${words}`,
         figure: reading ? figureText(reading.volume, 'volume', system) : '',
         icon: section.shape.kind,
         faults: faultsUnder(`sections[${index}]`, problems, system),
@@ -73,8 +87,8 @@ export function entranceRows(
   system: UnitSystem,
 ): readonly EntranceRow[] {
   return design.entrances.map((entrance, index) => {
-    const guard = 'guard' in entrance.opening ? entrance.opening.guard : undefined;
-    const nails = guard && guard.count !== 0 ? `, nail ${figureOf(guard.diameter, 'part', system).text}` : '';
+    const guard = guardOf(entrance.opening);
+    const nails = guard ? `, nail ${figureOf(guard.diameter, 'part', system).text}` : '';
     const reading = readings?.entrances.find(({ id }) => id === entrance.id);
     return {
       id: entrance.id,

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { DOOR_BAND } from '@yewridge/core/bench';
-import type { UnitSystem } from '@yewridge/core/shared/units';
-import { figureOf } from '../../../shared/units/format';
+import { convert, DISPLAY, type UnitSystem } from '@yewridge/core/shared/units';
+import { decimalText } from '../../../shared/units/format';
 
 const WIDTH = 96;
 const LOW = 4e-4;
@@ -44,10 +44,11 @@ export class Band {
   protected readonly low = place(DOOR_BAND.low);
   protected readonly high = place(DOOR_BAND.high);
   protected readonly at = computed(() => place(this.area()));
-  protected readonly ends = computed(() => ({
-    low: figureOf(DOOR_BAND.low, 'area', this.system()).text.replace(/\.0$/, ''),
-    high: figureOf(DOOR_BAND.high, 'area', this.system()).text.replace(/\.0$/, ''),
-  }));
+  protected readonly ends = computed(() => {
+    const { unit } = DISPLAY.area[this.system()];
+    const end = (value: number): string => decimalText(convert({ value, from: 'm2', to: unit }), 1, true);
+    return { low: end(DOOR_BAND.low), high: end(DOOR_BAND.high) };
+  });
 }
 
 /** A door off the axis stands at its end. */

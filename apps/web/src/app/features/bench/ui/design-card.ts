@@ -8,7 +8,7 @@ import { layoutMiniature } from '../data/drawing-layout';
 import { Band } from './band';
 import { ViewParts } from './view-parts';
 
-export const MINIATURE = { width: 250, height: 132 } as const;
+export const MINIATURE = { width: 250, height: 96 } as const;
 
 /** A design as a small sheet: its drawing at the scale of all the others, its volume and its door. */
 @Component({
@@ -30,7 +30,7 @@ export class DesignCard {
   protected readonly link = computed(() => designLink(this.row().design.id));
   protected readonly views = computed(() => {
     const drawing = this.row().computed?.drawing;
-    const place = { left: 0, top: 8, width: MINIATURE.width, height: MINIATURE.height - 14 };
+    const place = { left: 0, top: 4, width: MINIATURE.width, height: MINIATURE.height - 12 };
     return drawing ? layoutMiniature(drawing, place, this.pixelsPerMetre()) : [];
   });
   protected readonly figures = computed(() => {

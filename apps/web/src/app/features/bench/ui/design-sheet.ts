@@ -71,11 +71,11 @@ export class DesignSheet {
       y,
       width,
       cells: [
-        { x: 0, width: width * 0.28, head: 'Scale, about', text: `1 : ${decimalText(scale, 1, true)}` },
-        { x: width * 0.28, width: width * 0.13, head: 'Units', text: figureOf(1, 'length', this.system()).unit },
-        { x: width * 0.41, width: width * 0.19, head: 'Date', text: this.date() },
-        { x: width * 0.6, width: width * 0.24, head: 'Made of', text: MATERIAL_NAMES[this.design().material] },
-        { x: width * 0.84, width: width * 0.16, head: '', text: '' },
+        { x: 0, head: 'Scale, about', text: `1 : ${decimalText(scale, 1, true)}` },
+        { x: width * 0.24, head: 'Units', text: figureOf(1, 'length', this.system()).unit },
+        { x: width * 0.36, head: 'Date', text: this.date() },
+        { x: width * 0.54, head: 'Made of', text: MATERIAL_NAMES[this.design().material] },
+        { x: width * 0.84, head: '', text: '' },
       ],
       name: clipped(this.design().name, width * 0.62),
     };
@@ -103,6 +103,12 @@ export class DesignSheet {
     const x = Number(start[1]);
     const reach = (side.centre - x) * 0.62;
     return `M${x - 26} ${y}H${Number(start[3]) + 6}c${reach * 0.5} 0 ${reach * 0.45} ${-reach * 0.5} ${reach * 0.8} ${-reach * 0.62}`;
+  });
+  /** Written into the side view where it is not cramped. */
+  protected readonly roomLabel = computed(() => {
+    const side = this.layout().views.find(({ name }) => name === 'side');
+    const roomy = side?.room && side.right - side.left > 130;
+    return roomy ? { ...side.room, text: figureText(this.readings().room.openRoom, 'volume', this.system()) } : null;
   });
   protected readonly label = computed(() => {
     const { room, door } = this.readings();

@@ -6,6 +6,7 @@ import {
   type DiscPosition,
   type DoorShape,
   FACES,
+  guardOf,
 } from '@yewridge/core/bench';
 import { changeOpening } from '../data/design-edits';
 import { entranceFields } from '../data/fields';
@@ -54,10 +55,7 @@ export class EntranceEditor {
             : fault.field,
     })),
   );
-  protected readonly guarded = computed(() => {
-    const { opening } = this.entrance();
-    return 'guard' in opening && opening.guard !== undefined;
-  });
+  protected readonly guarded = computed(() => guardOf(this.entrance().opening) !== undefined);
 
   protected kindChosen(kind: string): void {
     this.replaced.emit(changeOpening(this.entrance(), kind as DoorShape['kind']));

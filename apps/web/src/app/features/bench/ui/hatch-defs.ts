@@ -6,6 +6,10 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<svg width="0" height="0" aria-hidden="true" focusable="false">
     <defs>
+      <pattern id="seen" width="120" height="26" patternUnits="userSpaceOnUse">
+        <rect width="120" height="26" class="wood" />
+        <path d="M0 5c20-2 34 2 60 0s40-2 60 0M0 18c16 2 40-3 64-1s38 3 56 1" class="grain" />
+      </pattern>
       <pattern id="cut-a" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
         <rect width="6" height="6" class="wood" />
         <path d="M0 0V6" class="wood-line" />
@@ -38,6 +42,12 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
     .wood-line {
       stroke: var(--wood-ink);
       stroke-width: 1;
+    }
+    .grain {
+      fill: none;
+      stroke: var(--wood-ink);
+      stroke-width: 0.7;
+      opacity: 0.4;
     }
     .dark {
       fill: var(--comb-dark);

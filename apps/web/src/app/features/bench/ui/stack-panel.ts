@@ -17,6 +17,7 @@ import { figureText } from '../../../shared/units/format';
 import { BOARD_FIELDS, TARGET_FIELD } from '../data/fields';
 import { DOOR_NAMES, MATERIAL_NAMES } from '../data/names';
 import type { EntranceRow, SectionRow } from '../data/stack-rows';
+import { ContentsStrip } from './contents-strip';
 import { EntranceEditor } from './entrance-editor';
 import { FieldList } from './field-list';
 import type { PartChange } from './part-change';
@@ -33,7 +34,7 @@ export const FIXED_PARTS = { whole: 'whole', roof: 'roof', floor: 'floor' } as c
 /** The stack as it hangs, top to bottom; the row that is open shows its fields. */
 @Component({
   selector: 'yw-stack-panel',
-  imports: [CdkDropList, CdkDrag, CdkDragHandle, MatMenuModule, Icon, SectionEditor, EntranceEditor, FieldList, ShapeMenu],
+  imports: [CdkDropList, CdkDrag, CdkDragHandle, MatMenuModule, Icon, SectionEditor, EntranceEditor, FieldList, ShapeMenu, ContentsStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stack-panel.html',
   styleUrl: './stack-panel.scss',
