@@ -46,7 +46,16 @@ const policies = [
   { from: from('contract-schemas'), allow: to('contract-feature', 'contract-shared') },
   {
     from: from('server-main'),
-    allow: to('server-main', 'server-config', 'server-http', 'server-db', 'server-demo', 'server-shared', 'server-feature', 'contract-shared'),
+    allow: to(
+      'server-main',
+      'server-config',
+      'server-http',
+      'server-db',
+      'server-demo',
+      'server-shared',
+      'server-feature',
+      'contract-shared',
+    ),
   },
   { from: from('server-config'), allow: to('server-config', 'contract-shared') },
   { from: from('server-http'), allow: to('server-http', 'contract-shared', 'contract-schemas') },
@@ -55,7 +64,16 @@ const policies = [
   { from: from('server-shared'), allow: to('server-shared') },
   {
     from: from('server-feature'),
-    allow: to('server-http', 'server-db', 'server-shared', 'contract-shared', 'contract-feature', 'contract-schemas', 'core-feature', 'core-shared'),
+    allow: to(
+      'server-http',
+      'server-db',
+      'server-shared',
+      'contract-shared',
+      'contract-feature',
+      'contract-schemas',
+      'core-feature',
+      'core-shared',
+    ),
   },
   self('server-feature'),
   { from: from('web-main'), allow: to('web-shell') },
@@ -77,16 +95,43 @@ const shared = {
 };
 
 const angularTs = angular.configs.tsRecommended.map((config) => ({ ...config, files: ['apps/web/**/*.ts'] }));
-const angularHtml = [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility].map((config) => ({
-  ...config,
-  files: ['apps/web/**/*.html'],
-}));
+const angularHtml = [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility].map(
+  (config) => ({
+    ...config,
+    files: ['apps/web/**/*.html'],
+  }),
+);
 
 export default tseslint.config(
   {
-    ignores: ['**/dist/**', '**/.angular/**', 'test-results/**', 'playwright-report/**', 'apps/server/test/web-sample/**', 'lint-fixture/**'],
+    ignores: [
+      '**/dist/**',
+      '**/.angular/**',
+      'test-results/**',
+      'playwright-report/**',
+      'apps/server/test/web-sample/**',
+      'lint-fixture/**',
+    ],
   },
-  { files: ['**/*.js', '**/*.mjs', '**/*.cjs'], ...js.configs.recommended, languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', fetch: 'readonly', setTimeout: 'readonly', performance: 'readonly', Buffer: 'readonly', require: 'readonly', module: 'writable', localStorage: 'readonly', document: 'readonly' } } },
+  {
+    files: ['**/*.js', '**/*.mjs', '**/*.cjs'],
+    ...js.configs.recommended,
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        performance: 'readonly',
+        Buffer: 'readonly',
+        require: 'readonly',
+        module: 'writable',
+        localStorage: 'readonly',
+        document: 'readonly',
+      },
+    },
+  },
   {
     files: ['**/*.ts'],
     extends: [js.configs.recommended, ...tseslint.configs.strictTypeChecked],
@@ -104,7 +149,12 @@ export default tseslint.config(
       'boundaries/elements': elements,
       'boundaries/include': ['packages/*/src/**/*.ts', 'apps/*/src/**/*.ts', 'e2e/{workflow,support}/**/*.ts'],
       'boundaries/legacy-templates': false,
-      'import/resolver': { typescript: { alwaysTryTypes: true, project: ['packages/*/tsconfig.json', 'apps/*/tsconfig.json', 'e2e/tsconfig.json'] } },
+      'import/resolver': {
+        typescript: {
+          alwaysTryTypes: true,
+          project: ['packages/*/tsconfig.json', 'apps/*/tsconfig.json', 'e2e/tsconfig.json'],
+        },
+      },
     },
     rules: {
       'boundaries/dependencies': ['error', { default: 'disallow', policies }],
@@ -132,7 +182,17 @@ export default tseslint.config(
   {
     files: ['packages/core/src/**/*.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ regex: '^(@yewridge/|node:|@angular|rxjs|typeorm|express|joi)', message: 'Core computes and knows nothing else.' }] }],
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^(@yewridge/|node:|@angular|rxjs|typeorm|express|joi)',
+              message: 'Core computes and knows nothing else.',
+            },
+          ],
+        },
+      ],
       'no-restricted-properties': [
         'error',
         { object: 'Math', property: 'random', message: 'Randomness is a parameter.' },
@@ -147,15 +207,44 @@ export default tseslint.config(
   {
     files: ['packages/contract/src/**/*.ts'],
     ignores: ['packages/contract/src/**/*-schemas.ts', 'packages/contract/src/schemas.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^joi$|schemas|@yewridge/(server|web)', message: 'Joi stays in the schemas entry: its bundle must not reach the browser.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^joi$|schemas|@yewridge/(server|web)',
+              message: 'Joi stays in the schemas entry: its bundle must not reach the browser.',
+            },
+          ],
+        },
+      ],
+    },
   },
   {
     files: ['apps/server/src/**/*.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(@yewridge/web|@angular)', message: 'The server does not know the web app.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(@yewridge/web|@angular)', message: 'The server does not know the web app.' }] },
+      ],
+    },
   },
   {
     files: ['apps/web/src/**/*.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(@yewridge/server|@yewridge/contract/schemas|express|typeorm|joi|node:)', message: 'The web app knows core and the contract only.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^(@yewridge/server|@yewridge/contract/schemas|express|typeorm|joi|node:)',
+              message: 'The web app knows core and the contract only.',
+            },
+          ],
+        },
+      ],
+    },
   },
   {
     files: ['**/*.spec.ts', '**/test/**/*.ts', 'e2e/**/*.ts'],

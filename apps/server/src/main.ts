@@ -54,7 +54,7 @@ async function start(config: Config): Promise<void> {
   const app = createApp({
     database,
     clock,
-    log: pino({ base: null }, pino.destination({ dest: join(config.dataFolder, 'requests.log'), sync: false })),
+    log: pino({ base: null }, pino.destination({ dest: join(config.dataFolder, 'requests.log'), sync: true })),
     workspace: {
       kind: config.kind,
       name: demo ? DEMO_NAME : 'My bees',

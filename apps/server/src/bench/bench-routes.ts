@@ -8,8 +8,7 @@ const fromAddress = { convert: true };
 export function benchRoutes(designs: DesignsService): Router {
   const router = Router();
   const idOf = (params: unknown): string => validated(designIdSchema, params).id;
-  const revisionOf = (query: unknown): number =>
-    validated(revisionQuerySchema, query, fromAddress).revision;
+  const revisionOf = (query: unknown): number => validated(revisionQuerySchema, query, fromAddress).revision;
 
   router.get('/designs', async (request, response) => {
     response.json(await designs.page(validated(designQuerySchema, request.query, fromAddress)));

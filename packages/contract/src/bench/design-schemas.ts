@@ -169,4 +169,6 @@ export const designQuerySchema = Joi.object<DesignQuery>({
   offset: Joi.number().integer().min(0).default(0),
 });
 
-export const revisionQuerySchema = Joi.object<{ readonly revision: number }>({ revision: Joi.number().integer().min(1).required() });
+export const revisionQuerySchema = Joi.object<{ readonly revision: number }>({
+  revision: Joi.number().integer().min(1).required(),
+});

@@ -290,8 +290,7 @@ export function fitOptions(input: {
   const readings = designReadings(design);
   const nearer = (option: FitOption): boolean =>
     Math.abs(option.result - DOOR_BAND.best) < Math.abs(readings.door.area - DOOR_BAND.best);
-  return [
-    ...volumeOptions(design, readings, newId),
-    ...doorOptions(design, readings, system).filter(nearer),
-  ].filter((option) => designProblems(option.design).length === 0);
+  return [...volumeOptions(design, readings, newId), ...doorOptions(design, readings, system).filter(nearer)].filter(
+    (option) => designProblems(option.design).length === 0,
+  );
 }

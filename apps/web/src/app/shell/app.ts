@@ -33,8 +33,20 @@ export class App {
           says: `Go to ${name}`,
           run: () => void router.navigate(['/', path]),
         })),
-        { sequence: 'u', says: 'Change units', run: () => { units.toggle(); } },
-        { sequence: '?', says: 'All keys', run: () => { this.showKeys(); } },
+        {
+          sequence: 'u',
+          says: 'Change units',
+          run: () => {
+            units.toggle();
+          },
+        },
+        {
+          sequence: '?',
+          says: 'All keys',
+          run: () => {
+            this.showKeys();
+          },
+        },
       ],
       inject(DestroyRef),
     );

@@ -24,7 +24,9 @@ import { KeyMap } from '../shared/keys/key-map';
           }
         </dl>
       </mat-dialog-content>
-      <mat-dialog-actions align="end"><button type="button" class="button" mat-dialog-close>Close</button></mat-dialog-actions>
+      <mat-dialog-actions align="end"
+        ><button type="button" class="button" mat-dialog-close>Close</button></mat-dialog-actions
+      >
     </div>
   `,
   styles: `

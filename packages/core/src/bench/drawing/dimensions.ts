@@ -68,7 +68,8 @@ function widths(stack: readonly PlacedSection[], look: Look, extent: Extent): Di
   for (const [n, placed] of stack.entries()) {
     const outline = outlineOf(placed, look);
     const { inside } = placed;
-    const radius = look === 'front' && inside.kind === 'cylinder' && inside.axis === 'lying' ? inside.diameter / 2 : null;
+    const radius =
+      look === 'front' && inside.kind === 'cylinder' && inside.axis === 'lying' ? inside.diameter / 2 : null;
     const bottom = radius ?? outline.insideBottom;
     const top = radius ?? outline.insideTop;
     const span = (half: number, end: 'bottom' | 'top', y: number): Dimension[] => {

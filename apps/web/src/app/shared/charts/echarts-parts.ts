@@ -5,6 +5,14 @@ import { LabelLayout } from 'echarts/features';
 import { SVGRenderer } from 'echarts/renderers';
 
 /** Only the parts of ECharts that some chart of ours draws with. */
-echarts.use([ScatterChart, GridComponent, MarkAreaComponent, TooltipComponent, AriaComponent, LabelLayout, SVGRenderer]);
+echarts.use([
+  ScatterChart,
+  GridComponent,
+  MarkAreaComponent,
+  TooltipComponent,
+  AriaComponent,
+  LabelLayout,
+  SVGRenderer,
+]);
 
 export { echarts };

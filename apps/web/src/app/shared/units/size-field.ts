@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, input, linkedSignal, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { NumberRange } from '@yewridge/core/shared/errors';
 import { DISPLAY, NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
 import { type FieldKind, fieldText, parseField } from './parse';
@@ -39,8 +50,9 @@ export class SizeField {
     source: () => ({ value: this.value(), system: this.system() }),
     computation: ({ value, system }, previous) => {
       if (previous && this.#focused() && previous.source.system === system) {
+        // Half a fraction ("9 5") means nothing yet, and the value of the stroke before it may only arrive now.
         const read = this.#read(previous.value);
-        if (read.ok && read.value === value) return previous.value;
+        if (!read.ok || read.value === value) return previous.value;
       }
       return fieldText(value, this.kind(), system);
     },

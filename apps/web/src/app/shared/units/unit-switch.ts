@@ -13,10 +13,11 @@ import { UnitChoice } from './unit-choice';
           type="radio"
           name="units"
           class="visually-hidden"
+          [attr.aria-label]="names[system]"
           [checked]="choice.system() === system"
           (change)="choice.choose(system)"
         />
-        {{ display[system].symbol }}<span class="visually-hidden">, {{ names[system] }}</span>
+        <span aria-hidden="true">{{ display[system].symbol }}</span>
       </label>
     }
   </div>`,

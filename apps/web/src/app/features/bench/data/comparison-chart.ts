@@ -15,7 +15,14 @@ export interface ComparedPoint {
 export function comparedPoints(rows: readonly DesignRow[]): readonly ComparedPoint[] {
   return rows.flatMap(({ design, computed }) =>
     computed
-      ? [{ id: design.id, name: design.document.name, gross: computed.readings.room.gross, door: computed.readings.door.area }]
+      ? [
+          {
+            id: design.id,
+            name: design.document.name,
+            gross: computed.readings.room.gross,
+            door: computed.readings.door.area,
+          },
+        ]
       : [],
   );
 }
@@ -41,7 +48,14 @@ export function comparisonChart(
     };
     return {
       grid: { left: 40, right: 18, top: 30, bottom: 44 },
-      xAxis: { ...axis, min: Math.floor(lowest / 5) * 5, scale: true, name: `gross, ${volume.symbol}`, nameLocation: 'middle', nameGap: 26 },
+      xAxis: {
+        ...axis,
+        min: Math.floor(lowest / 5) * 5,
+        scale: true,
+        name: `gross, ${volume.symbol}`,
+        nameLocation: 'middle',
+        nameGap: 26,
+      },
       yAxis: { ...axis, min: 0, name: `door, ${area.symbol}`, nameLocation: 'end', nameGap: 12 },
       tooltip: {
         backgroundColor: theme.sheet,
@@ -59,13 +73,26 @@ export function comparisonChart(
           data: points.map((point, n) => ({
             value: [shownVolume(point.gross), shownArea(point.door)],
             point,
-            label: { show: true, formatter: `${n + 1}`, position: 'right', color: theme.ink, fontSize: 12, fontWeight: 600 },
+            label: {
+              show: true,
+              formatter: `${n + 1}`,
+              position: 'right',
+              color: theme.ink,
+              fontSize: 12,
+              fontWeight: 600,
+            },
           })),
           labelLayout: { moveOverlap: 'shiftY' },
           markArea: {
             silent: true,
             itemStyle: { color: theme.yewTint, borderColor: theme.yew, borderWidth: 1, borderType: 'solid' },
-            label: { show: true, position: 'insideTopLeft', color: theme.quiet, fontSize: 12, formatter: 'doors swarms choose' },
+            label: {
+              show: true,
+              position: 'insideTopLeft',
+              color: theme.quiet,
+              fontSize: 12,
+              formatter: 'doors swarms choose',
+            },
             data: [[{ yAxis: shownArea(DOOR_BAND.low) }, { yAxis: shownArea(DOOR_BAND.high) }]],
           },
         },

@@ -20,12 +20,14 @@ export class DesignActions {
   readonly #toast = inject(UndoToast);
 
   start(kind: Shape['kind']): void {
-    const name = `New ${new Map<Shape['kind'], string>([
-      ['box', 'box'],
-      ['cylinder', 'tube'],
-      ['cone', 'pot'],
-      ['frustum', 'tapered box'],
-    ]).get(kind) ?? 'cavity'}`;
+    const name = `New ${
+      new Map<Shape['kind'], string>([
+        ['box', 'box'],
+        ['cylinder', 'tube'],
+        ['cone', 'pot'],
+        ['frustum', 'tapered box'],
+      ]).get(kind) ?? 'cavity'
+    }`;
     this.create(newDesign(kind, name));
   }
 

@@ -67,7 +67,10 @@ export class DesignEditorStore {
     return assessment?.ok === false ? assessment.problems : [];
   });
   /** The last state that could be computed: it stays on the screen while the design has a fault. */
-  readonly shown = linkedSignal<{ document: Design | null; assessment: ReturnType<typeof assessDesign> | null }, Shown | null>({
+  readonly shown = linkedSignal<
+    { document: Design | null; assessment: ReturnType<typeof assessDesign> | null },
+    Shown | null
+  >({
     source: () => ({ document: this.document(), assessment: this.assessment() }),
     computation: ({ document, assessment }, previous) =>
       document && assessment?.ok ? { document, readings: assessment.readings } : (previous?.value ?? null),

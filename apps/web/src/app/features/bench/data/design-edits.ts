@@ -42,7 +42,9 @@ export function valueAt(document: unknown, path: string): unknown {
 }
 
 /** Sizes to start a section of a kind from: common things a keeper has, to be overwritten at once. */
-const STARTS: Readonly<Record<Shape['kind'], { readonly label: string; readonly shape: Shape; readonly wall: number }>> = {
+const STARTS: Readonly<
+  Record<Shape['kind'], { readonly label: string; readonly shape: Shape; readonly wall: number }>
+> = {
   box: {
     label: 'Box',
     shape: { kind: 'box', length: inch(18.375), width: inch(14.75), height: inch(9.625) },

@@ -19,9 +19,7 @@ function rowOf(design: DesignDto): DesignRow {
   const assessment = assessDesign(design.document);
   return {
     design,
-    computed: assessment.ok
-      ? { readings: assessment.readings, drawing: designDrawing(design.document) }
-      : null,
+    computed: assessment.ok ? { readings: assessment.readings, drawing: designDrawing(design.document) } : null,
   };
 }
 

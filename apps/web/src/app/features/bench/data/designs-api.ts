@@ -32,8 +32,6 @@ export class DesignsApi {
   }
 
   restore(id: string, revision: number): Observable<DesignDto> {
-    return this.#http
-      .post<DesignDto>(`${DESIGNS}/${id}/restore`, {}, { params: { revision } })
-      .pipe(failuresInWords());
+    return this.#http.post<DesignDto>(`${DESIGNS}/${id}/restore`, {}, { params: { revision } }).pipe(failuresInWords());
   }
 }

@@ -150,11 +150,7 @@ function placeDimension(
   return { ref: dimension.ref ?? null, text, ...placed };
 }
 
-function placeView(
-  view: View,
-  frame: Frame,
-  format: ((metres: number) => string) | null,
-): PlacedView {
+function placeView(view: View, frame: Frame, format: ((metres: number) => string) | null): PlacedView {
   const { pixelsPerMetre: k, x0, y0 } = frame;
   return {
     name: view.name,
@@ -211,7 +207,9 @@ export function layoutDrawing(input: {
     const floor = stacked
       ? y + margin.top + view.top * k
       : y + most((m) => margins[m]?.top ?? 0) + Math.max(...views.map((one) => one.top)) * k;
-    const centre = stacked ? place.left + place.width / 2 + (margin.left - margin.right) / 2 : x + margin.left - view.left * k;
+    const centre = stacked
+      ? place.left + place.width / 2 + (margin.left - margin.right) / 2
+      : x + margin.left - view.left * k;
     const frame = { pixelsPerMetre: k, x0: centre, y0: floor };
     x += margin.left + wide(n) * k + margin.right + GAP;
     if (stacked) y += margin.top + high(n) * k + margin.bottom;

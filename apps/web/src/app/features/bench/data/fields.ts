@@ -21,7 +21,12 @@ export interface Field {
 
 const { size, wall, volume, opening, height, across, count } = DESIGN_LIMITS;
 const fromZero: NumberRange = { min: 0, max: size.max };
-const length = (path: string, label: string, range: NumberRange = size): Field => ({ path, label, kind: 'length', range });
+const length = (path: string, label: string, range: NumberRange = size): Field => ({
+  path,
+  label,
+  kind: 'length',
+  range,
+});
 
 function shapeFields(shape: Shape): readonly Field[] {
   switch (shape.kind) {
@@ -85,13 +90,12 @@ export function entranceFields(entrance: DesignEntrance): readonly Field[] {
   const sizes = round
     ? [length('opening.diameter', 'Diameter', opening)]
     : [length('opening.width', 'Width', opening), length('opening.height', 'Height', opening)];
-  const nails: readonly Field[] =
-    guardOf(entrance.opening)
-      ? [
-          { path: 'opening.guard.count', label: 'Nails or wires', kind: 'count', range: count },
-          { path: 'opening.guard.diameter', label: 'Nail diameter', kind: 'part', range: opening },
-        ]
-      : [];
+  const nails: readonly Field[] = guardOf(entrance.opening)
+    ? [
+        { path: 'opening.guard.count', label: 'Nails or wires', kind: 'count', range: count },
+        { path: 'opening.guard.diameter', label: 'Nail diameter', kind: 'part', range: opening },
+      ]
+    : [];
   const slots: readonly Field[] =
     entrance.opening.kind === 'disc' && entrance.opening.position === 'excluder'
       ? [

@@ -1,13 +1,4 @@
-import type {
-  Arrangement,
-  Content,
-  DoorShape,
-  Face,
-  Fill,
-  FrameId,
-  MaterialId,
-  Shape,
-} from '@yewridge/core/bench';
+import type { Arrangement, Content, DoorShape, Face, Fill, FrameId, MaterialId, Shape } from '@yewridge/core/bench';
 
 /** The words of the craft for the words of the code. */
 export const SHAPE_NAMES: Readonly<Record<Shape['kind'], string>> = {
@@ -49,7 +40,12 @@ export const DOOR_NAMES: Readonly<Record<DoorShape['kind'], string>> = {
   notch: 'Notch at the floor',
   disc: 'Turning disc',
 };
-export const FACE_NAMES: Readonly<Record<Face, string>> = { front: 'front', back: 'back', left: 'left', right: 'right' };
+export const FACE_NAMES: Readonly<Record<Face, string>> = {
+  front: 'front',
+  back: 'back',
+  left: 'left',
+  right: 'right',
+};
 export const DISC_NAMES = { open: 'open', excluder: 'excluder', vent: 'vent', closed: 'closed' } as const;
 export const MATERIAL_NAMES: Readonly<Record<MaterialId, string>> = {
   pine: 'Pine',

@@ -30,7 +30,8 @@ function volumeLine(design: Design, { room, unsure, sections }: DesignReadings, 
   const gross = figureOf(room.gross, 'volume', system);
   const net = figureOf(room.net, 'volume', system);
   const spread = figureOf(unsure.expanded, 'volume', system);
-  const inside = room.displaced > 0 ? `frames and bars take ${litres(room.displaced)} of it` : 'nothing hangs in it yet';
+  const inside =
+    room.displaced > 0 ? `frames and bars take ${litres(room.displaced)} of it` : 'nothing hangs in it yet';
   return {
     id: 'volume',
     pieces: [
@@ -78,7 +79,10 @@ function roomLine(design: Design, { room }: DesignReadings, system: UnitSystem):
   const open = figureOf(room.openRoom, 'volume', system);
   return {
     id: 'room',
-    pieces: [{ big: open.text }, { small: `${open.unit} of open room to walk, ${percentText(room.openFraction)} of the box` }],
+    pieces: [
+      { big: open.text },
+      { small: `${open.unit} of open room to walk, ${percentText(room.openFraction)} of the box` },
+    ],
     working: {
       formula: 'open room = the largest connected space beside the frames, walking up the stack; share = open ÷ gross',
       inputs: [
@@ -166,10 +170,14 @@ export function checkLines(design: Design, readings: DesignReadings, system: Uni
     });
   }
   if (door.passesHornet) {
-    lines.push({ level: 'know', sentence: `In late summer hornets pass a gap over ${figureText(PASSAGE.hornet, 'part', system)}` });
+    lines.push({
+      level: 'know',
+      sentence: `In late summer hornets pass a gap over ${figureText(PASSAGE.hornet, 'part', system)}`,
+    });
   }
   if (door.band === 'within') lines.push({ level: 'good', sentence: 'The door is of the size swarms choose' });
-  if (door.area > 0 && !door.flags.includes('bird')) lines.push({ level: 'good', sentence: 'The door keeps birds out' });
+  if (door.area > 0 && !door.flags.includes('bird'))
+    lines.push({ level: 'good', sentence: 'The door keeps birds out' });
   if (Math.abs(room.gross - design.target) <= 0.1 * design.target) {
     lines.push({ level: 'good', sentence: `Within a tenth of the ${roundText(design.target, system)} aimed at` });
   }
@@ -190,7 +198,10 @@ export function fitWords(option: FitOption, design: Design, system: UnitSystem):
     case 'set-base-under':
       return { act: `Make it ${target}: set a base of ${length} under it`, result: litres };
     case 'add-boxes':
-      return { act: option.amount === 1 ? 'Add a box like the top one' : `Add ${option.amount} boxes like the top one`, result: litres };
+      return {
+        act: option.amount === 1 ? 'Add a box like the top one' : `Add ${option.amount} boxes like the top one`,
+        result: litres,
+      };
     case 'lengthen-tube':
       return { act: `Make it ${target}: lengthen the tube by ${length}`, result: litres };
     case 'shorten-tube':

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import type { DesignEntrance, DesignSection, DoorShape, FitOption, PartRef, Shape } from '@yewridge/core/bench';
@@ -15,6 +25,7 @@ import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { DesignActions } from '../data/design-actions';
 import * as edits from '../data/design-edits';
 import { type ConflictChoice, DesignEditorStore } from '../data/design-editor-store';
+import { sectionFields } from '../data/fields';
 import { designAnswer, savedWords, sheetDate } from '../data/page-words';
 import { entranceRows, sectionRows } from '../data/stack-rows';
 import { ConflictBar } from '../ui/conflict-bar';
@@ -26,7 +37,19 @@ import { FIXED_PARTS, type PanelChange, StackPanel } from '../ui/stack-panel';
 /** One design on the bench: stack, drawing, readings. */
 @Component({
   selector: 'yw-design-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, Icon, ElementSizeDirective, StackPanel, DesignSheet, ReadingsPanel, ConflictBar, HatchDefs],
+  imports: [
+    PageHeader,
+    Waiting,
+    Failed,
+    RouterLink,
+    Icon,
+    ElementSizeDirective,
+    StackPanel,
+    DesignSheet,
+    ReadingsPanel,
+    ConflictBar,
+    HatchDefs,
+  ],
   providers: [DesignEditorStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './design-page.html',
@@ -71,6 +94,16 @@ export class DesignPage {
         this.store.load(id);
       });
     });
+    // A design that has only just been begun opens at its first size, ready to be typed over.
+    effect(() => {
+      if (this.store.page().kind !== 'data' || this.store.revision() !== 1) return;
+      untracked(() => {
+        const [first] = this.store.document()?.sections ?? [];
+        const begun = first && this.store.document()?.entrances.length === 0;
+        const [field] = begun ? sectionFields(first) : [];
+        if (first && field) this.chosen.set({ id: first.id, field: field.path });
+      });
+    });
     const title = inject(Title);
     effect(() => {
       const name = this.store.document()?.name;
@@ -78,10 +111,34 @@ export class DesignPage {
     });
     inject(KeyMap).add(
       [
-        { sequence: 'Ctrl+z', says: 'Undo', run: () => { this.store.undo(); } },
-        { sequence: 'Ctrl+Shift+z', says: 'Redo', run: () => { this.store.redo(); } },
-        { sequence: 'Ctrl+y', says: 'Redo', run: () => { this.store.redo(); } },
-        { sequence: 'n', says: 'Add a box to the stack', run: () => { this.addSection('box'); } },
+        {
+          sequence: 'Ctrl+z',
+          says: 'Undo',
+          run: () => {
+            this.store.undo();
+          },
+        },
+        {
+          sequence: 'Ctrl+Shift+z',
+          says: 'Redo',
+          run: () => {
+            this.store.redo();
+          },
+        },
+        {
+          sequence: 'Ctrl+y',
+          says: 'Redo',
+          run: () => {
+            this.store.redo();
+          },
+        },
+        {
+          sequence: 'n',
+          says: 'Add a box to the stack',
+          run: () => {
+            this.addSection('box');
+          },
+        },
       ],
       inject(DestroyRef),
     );
@@ -123,7 +180,10 @@ export class DesignPage {
     if (!design) return;
     const added = edits.addEntrance(design, kind);
     this.store.edit(() => added.design);
-    this.chosen.set({ id: added.id, field: kind === 'slot' || kind === 'notch' ? 'opening.width' : 'opening.diameter' });
+    this.chosen.set({
+      id: added.id,
+      field: kind === 'slot' || kind === 'notch' ? 'opening.width' : 'opening.diameter',
+    });
   }
 
   protected duplicate(id: string): void {

@@ -12,9 +12,8 @@ import type { ConflictChoice } from '../data/design-editor-store';
   template: `<div class="sheet" role="alertdialog" aria-labelledby="conflict" aria-describedby="conflict-says">
     <h2 id="conflict">Changed elsewhere too</h2>
     <p id="conflict-says">
-      Another window saved this design after you opened it. Yours: <b>{{ words().mine }}</b
-      >. Theirs: <b>{{ words().theirs }}</b
-      >. Nothing is lost until you choose, and nothing after.
+      Another window saved this design after you opened it. Yours: <b>{{ words().mine }}</b>. Theirs:
+      <b>{{ words().theirs }}</b>. Nothing is lost until you choose, and nothing after.
     </p>
     <button type="button" class="button filled" (click)="chosen.emit('both')">Keep both, mine as a copy</button>
     <button type="button" class="button" (click)="chosen.emit('mine')">Keep mine</button>
@@ -53,7 +52,9 @@ export class ConflictBar {
 
   #words(design: Design): string {
     const assessment = assessDesign(design);
-    const gross = assessment.ok ? figureText(assessment.readings.room.gross, 'volume', this.system()) : 'not computable';
+    const gross = assessment.ok
+      ? figureText(assessment.readings.room.gross, 'volume', this.system())
+      : 'not computable';
     const doors = design.entrances.length;
     return `“${design.name}”, ${gross} gross, ${design.sections.length} in the stack, ${doors === 0 ? 'no door' : `${doors} door${doors === 1 ? '' : 's'}`}`;
   }

@@ -80,9 +80,7 @@ export class DesignSheet {
       name: clipped(this.design().name, width * 0.62),
     };
   });
-  protected readonly table = computed(() =>
-    stackTable(this.design(), this.readings(), this.system(), 4),
-  );
+  protected readonly table = computed(() => stackTable(this.design(), this.readings(), this.system(), 4));
   protected readonly detail = computed(() => {
     const entrance = this.design().entrances[0];
     if (!entrance || this.stacked()) return null;

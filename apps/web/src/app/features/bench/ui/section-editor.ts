@@ -46,8 +46,12 @@ export class SectionEditor {
 
   protected readonly section = computed(() => this.row().section);
   protected readonly fields = computed(() => sectionFields(this.section()));
-  protected readonly sizeFaults = computed(() => this.row().faults.filter(({ field }) => !field.startsWith('contents')));
-  protected readonly contentFaults = computed(() => this.row().faults.filter(({ field }) => field.startsWith('contents')));
+  protected readonly sizeFaults = computed(() =>
+    this.row().faults.filter(({ field }) => !field.startsWith('contents')),
+  );
+  protected readonly contentFaults = computed(() =>
+    this.row().faults.filter(({ field }) => field.startsWith('contents')),
+  );
   protected readonly mayHoldMore = computed(() => this.section().contents.length < DESIGN_LIMITS.contents.max);
 
   protected faultsOf(index: number): readonly Fault[] {

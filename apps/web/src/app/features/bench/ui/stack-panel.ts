@@ -1,5 +1,16 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, Injector, input, output } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  input,
+  output,
+} from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import {
   type Design,
@@ -34,7 +45,18 @@ export const FIXED_PARTS = { whole: 'whole', roof: 'roof', floor: 'floor' } as c
 /** The stack as it hangs, top to bottom; the row that is open shows its fields. */
 @Component({
   selector: 'yw-stack-panel',
-  imports: [CdkDropList, CdkDrag, CdkDragHandle, MatMenuModule, Icon, SectionEditor, EntranceEditor, FieldList, ShapeMenu, ContentsStrip],
+  imports: [
+    CdkDropList,
+    CdkDrag,
+    CdkDragHandle,
+    MatMenuModule,
+    Icon,
+    SectionEditor,
+    EntranceEditor,
+    FieldList,
+    ShapeMenu,
+    ContentsStrip,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stack-panel.html',
   styleUrl: './stack-panel.scss',
@@ -85,7 +107,14 @@ export class StackPanel {
       const chosen = this.chosen();
       const field = chosen?.field;
       if (!chosen || field === undefined || this.#at === `${chosen.id}:${field}`) return;
-      afterNextRender({ read: () => { this.#focusField(chosen.id, field); } }, { injector: this.#injector });
+      afterNextRender(
+        {
+          read: () => {
+            this.#focusField(chosen.id, field);
+          },
+        },
+        { injector: this.#injector },
+      );
     });
   }
 

@@ -1,0 +1,47 @@
+import { existsSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from '@playwright/test';
+import { OWN_PORT, DEMO_PORT } from './support/ports.js';
+
+const server = fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'yewridge-e2e-'));
+const executablePath =
+  process.env['CHROME_BIN'] ??
+  ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find(existsSync);
+
+const started = (port: number, demo: boolean): object => ({
+  command: `node ${server}${demo ? ' --demo' : ''}`,
+  url: `http://localhost:${port}/api/v1/health`,
+  env: { YEWRIDGE_PORT: `${port}`, YEWRIDGE_DATA: join(folder, 'own'), YEWRIDGE_DEMO_DATA: join(folder, 'demo') },
+  reuseExistingServer: false,
+});
+
+export default defineConfig({
+  testDir: 'workflow',
+  outputDir: '../test-results',
+  workers: 1,
+  retries: 0,
+  timeout: 40_000,
+  reporter: [['list']],
+  webServer: [started(OWN_PORT, false), started(DEMO_PORT, true)] as never,
+  use: {
+    baseURL: `http://localhost:${OWN_PORT}`,
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/Vienna',
+    locale: 'en-GB',
+    launchOptions: {
+      ...(executablePath ? { executablePath } : {}),
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

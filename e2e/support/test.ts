@@ -1,0 +1,36 @@
+import { test as base, expect } from '@playwright/test';
+import { BenchScreen } from './bench-screen.js';
+
+interface Watched {
+  /** Trouble that a test brings about on purpose: the text of a console error or the status and path of an answer. */
+  allow: (...expected: readonly RegExp[]) => void;
+}
+
+/** Every flow fails on a console error, an uncaught error or a failed request that it did not announce. */
+export const test = base.extend<Watched & { bench: BenchScreen }>({
+  allow: [
+    async ({ context }, use) => {
+      const expected: RegExp[] = [];
+      const seen: string[] = [];
+      context.on('console', (message) => {
+        if (message.type() === 'error') seen.push(`console: ${message.text()}`);
+      });
+      context.on('weberror', (error) => seen.push(`uncaught: ${error.error().message}`));
+      context.on('response', (response) => {
+        if (response.status() >= 400) seen.push(`${response.status()} ${response.url()}`);
+      });
+      context.on('requestfailed', (request) => {
+        // Leaving a page breaks off what it was still loading; that is no failure.
+        if (request.failure()?.errorText !== 'net::ERR_ABORTED') seen.push(`failed: ${request.url()}`);
+      });
+      await use((...more) => expected.push(...more));
+      expect(seen.filter((line) => !expected.some((pattern) => pattern.test(line)))).toEqual([]);
+    },
+    { auto: true },
+  ],
+  bench: async ({ page }, use) => {
+    await use(new BenchScreen(page));
+  },
+});
+
+export { expect };

@@ -1,0 +1,76 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { DEMO_PORT } from '../support/ports.js';
+import { expect, test } from '../support/test.js';
+
+const DEMO = `http://localhost:${DEMO_PORT}`;
+
+test.describe('shell', () => {
+  test('the demo says that it is one, and when', async ({ page }) => {
+    await page.goto(`${DEMO}/`);
+    await expect(page).toHaveURL(/\/bench$/);
+    await expect(page).toHaveTitle('Bench, Yewridge');
+    await expect(page.getByText('Demo, Vellmark Swarm Watch')).toContainText('Thu 14 May, 18:20');
+    await expect(page.getByRole('article')).toHaveCount(7);
+    const faces = await page.evaluate(() =>
+      Array.from(document.fonts as unknown as Iterable<FontFace>)
+        .filter((face) => face.status === 'loaded')
+        .map((face) => face.family.replace(/"/g, '')),
+    );
+    expect(new Set(faces)).toEqual(new Set(['Zilla Slab', 'IBM Plex Sans']));
+  });
+
+  test('keys go to places, change units and explain themselves', async ({ page }) => {
+    await page.goto(`${DEMO}/settings`);
+    await page.getByRole('radio', { name: /Dusk/ }).check();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dusk');
+    await page.keyboard.press('Escape');
+    await page.locator('main').focus();
+    await page.keyboard.press('g');
+    await page.keyboard.press('b');
+    await expect(page.getByRole('article').first()).toContainText(' L net');
+    await page.keyboard.press('u');
+    await expect(page.getByRole('article').first()).toContainText(' gal net');
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog')).toContainText('Go to Bench');
+    await page.keyboard.press('Escape');
+    await page.reload();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dusk');
+    await expect(page.getByRole('article').first()).toContainText(' gal net');
+  });
+
+  for (const theme of ['day', 'night', 'dusk'] as const) {
+    test(`nothing keeps anybody out by ${theme}`, async ({ page }) => {
+      await page.addInitScript((wanted) => {
+        localStorage.setItem('yewridge.theme', wanted);
+      }, theme);
+      for (const [path, ready] of [
+        ['/bench', 'article'],
+        ['/bench/vellmark-tall-nuc', '[aria-label^="Drawing of"]'],
+        ['/settings', '[role=radiogroup]'],
+      ] as const) {
+        await page.goto(DEMO + path);
+        await page.locator(ready).first().waitFor();
+        if (path.includes('tall-nuc')) {
+          await page.getByRole('button', { name: /^5-frame deep/ }).click();
+          await page.getByRole('button', { name: 'Show working', exact: true }).click();
+        }
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        const grave = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+        expect(grave.map(({ id, nodes }) => `${path} ${id}: ${nodes[0]?.html ?? ''}`)).toEqual([]);
+      }
+    });
+  }
+
+  test('on a phone nothing is cut off and every place is at the foot', async ({ page }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    for (const path of ['/bench', '/bench/vellmark-tall-nuc', '/bench/vellmark-form-tube', '/settings']) {
+      await page.goto(DEMO + path);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      await page.waitForLoadState('networkidle');
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+      expect(wide, path).toBeLessThanOrEqual(390);
+    }
+    await page.getByRole('link', { name: 'Bench', exact: true }).click();
+    await expect(page.getByRole('article').first()).toBeVisible();
+  });
+});
