@@ -98,7 +98,7 @@ test.describe('bench', () => {
     await page.getByRole('button', { name: 'Add frames' }).click();
     await bench.type('How many', '11');
     await expect(page.getByRole('alert')).toContainText(
-      'The frames need 384.2 mm across; the box is 374.6 mm wide inside',
+      'The frames need 384.2 mm across; the box is 374.7 mm wide inside',
     );
     await expect(page.getByText('The drawing shows the last sizes that go together.')).toBeVisible();
     await bench.type('How many', '10');

@@ -244,7 +244,10 @@ function roomOf(section: SectionRead, path: string): SectionRoom {
     covered = Math.min(1, blocked / shape.width);
   }
   return {
-    ...geometry,
+    volume: geometry.volume,
+    lateral: geometry.lateral,
+    floor: geometry.floor,
+    ceiling: geometry.ceiling,
     solid,
     envelope,
     open: Math.max(0, open),

@@ -38,9 +38,27 @@ const COLUMNS = [
   'pitch',
 ] as const satisfies readonly (keyof FrameSpec)[];
 
+/** Every frame is one kind of object with its fields in one order, which keeps reading them cheap. */
+function frameOf(at: (column: number) => number): FrameSpec {
+  return {
+    topBarLength: at(0),
+    bodyLength: at(1),
+    height: at(2),
+    topBarWidth: at(3),
+    topBarDepth: at(4),
+    sideBarWidth: at(5),
+    sideBarThickness: at(6),
+    bottomBarWidth: at(7),
+    bottomBarThickness: at(8),
+    lugThickness: at(9),
+    pitch: at(10),
+  };
+}
+
 /** One row of the table, in millimetres, in the order of `COLUMNS`. */
 function millimetres(...row: readonly number[]): FrameSpec {
-  return Object.fromEntries(COLUMNS.map((column, i) => [column, (row[i] ?? NaN) / 1000])) as unknown as FrameSpec;
+  const at = (column: number): number => (row[column] ?? NaN) / 1000;
+  return frameOf(at);
 }
 
 export const FRAMES = {
@@ -92,8 +110,10 @@ export function readFrame(value: unknown, path: string): FrameSpec {
   if (typeof value === 'string') return FRAMES[wordAt(value, path, FRAME_IDS)];
   if (value === undefined) throw new DomainError('TYPE', path, 'is missing');
   const given = objectAt(value, path);
-  const spec = Object.fromEntries(COLUMNS.map((column) => [column, numberAt(given[column], `${path}.${column}`)]));
-  return spec as unknown as FrameSpec;
+  return frameOf((n) => {
+    const column = COLUMNS[n] ?? '';
+    return numberAt(given[column], `${path}.${column}`);
+  });
 }
 
 /** Bars that leave no space between them. Checked after all single values. */

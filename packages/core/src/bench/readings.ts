@@ -3,8 +3,9 @@
  *
  * Composes `cavity`, `volumeUncertainty` and `entrance`; the screen shows these and nothing it computed itself.
  */
-import { cavity, type Cavity } from './cavity.js';
-import { type Design, drawnHeight, insideSection, insideShape } from './design.js';
+import { cavity, type Cavity, type Content, type Section } from './cavity.js';
+import { FRAMES } from './frames.js';
+import { type Design, drawnHeight, insideSection } from './design.js';
 import { designProblems, type DesignProblem } from './design-problems.js';
 import { entrance, type Entrance, openingArea, type OpeningArea } from './entrance.js';
 import { geometryOf, type Shape } from './section-geometry.js';
@@ -33,23 +34,40 @@ export interface DesignReadings {
   readonly entrances: readonly EntranceReading[];
   readonly notices: readonly DesignNotice[];
 }
+/** Less than the tape can tell, in m. */
+const HANG_SLACK = 1e-6;
+
 export type Assessment =
   | { readonly ok: true; readonly readings: DesignReadings }
   | { readonly ok: false; readonly problems: readonly DesignProblem[] };
 
-/** Frames that reach below their section and find less room there than they need. */
-function framesPastFloor(design: Design): DesignNotice[] {
-  return design.sections.flatMap((section, n): DesignNotice[] => {
-    const { protrudes } = cavity({ sections: [insideSection(section)] });
-    const below = design.sections[n - 1];
-    const room = below && !below.closedAbove ? roomBelow(insideShape(below)) : 0;
-    return protrudes > room ? [{ code: 'frames-hang-past-floor', sectionId: section.id, by: protrudes - room }] : [];
-  });
-}
-
 /** How far a frame may hang into a section; one measured by filling has no known height, so it is not held against it. */
 function roomBelow(shape: Shape): number {
   return shape.kind === 'measured' ? Infinity : drawnHeight(shape);
+}
+
+/** Frames that reach below their section and find less room there than they need. */
+function framesPastFloor(design: Design, inside: readonly Section[]): DesignNotice[] {
+  const notices: DesignNotice[] = [];
+  for (const [n, section] of inside.entries()) {
+    const longest = longestFrame(section.contents ?? []);
+    const own = design.sections[n];
+    const below = inside[n - 1];
+    if (!own || longest === 0) continue;
+    const by = longest - drawnHeight(section) - (below && below.closedAbove !== true ? roomBelow(below) : 0);
+    if (by > HANG_SLACK) notices.push({ code: 'frames-hang-past-floor', sectionId: own.id, by });
+  }
+  return notices;
+}
+
+function longestFrame(contents: readonly Content[]): number {
+  let longest = 0;
+  for (const content of contents) {
+    if (content.kind !== 'frames' || content.count === 0) continue;
+    const frame = typeof content.frame === 'string' ? FRAMES[content.frame] : content.frame;
+    longest = Math.max(longest, frame.height);
+  }
+  return longest;
 }
 
 /** Readings of a design that has no problems. */
@@ -59,15 +77,15 @@ export function designReadings(design: Design): DesignReadings {
     room: cavity({ sections }),
     unsure: volumeUncertainty({ sections }),
     door: entrance({ openings: design.entrances.map(({ opening, count }) => ({ ...opening, count })) }),
-    sections: design.sections.map((section) => {
-      const inside = insideShape(section);
-      return { id: section.id, inside, volume: geometryOf(inside).volume };
+    sections: design.sections.map(({ id }, n) => {
+      const inside = sections[n] as Section;
+      return { id, inside, volume: geometryOf(inside).volume };
     }),
     entrances: design.entrances.map(({ id, opening, count }) => {
       const one = openingArea(opening);
       return { id, ...one, total: one.area * count };
     }),
-    notices: framesPastFloor(design),
+    notices: framesPastFloor(design, sections),
   };
 }
 

@@ -150,7 +150,7 @@ function boundsOf(parts: readonly DrawnPart[]): { left: number; right: number; b
 }
 
 /** The middle of the tallest stretch that no frame hangs in: there the open room can be written. */
-function roomLabel(stack: readonly PlacedSection[]): Point | null {
+function roomLabel(stack: readonly PlacedSection[]): View['room'] {
   let best: { bottom: number; top: number } | null = null;
   for (const placed of stack) {
     const slots = placed.inside.kind === 'box' ? frameSlots(placed.section.contents, placed.inside.width) : [];
@@ -158,7 +158,7 @@ function roomLabel(stack: readonly PlacedSection[]): Point | null {
     const top = placed.top - longest;
     if (top - placed.base > (best ? best.top - best.bottom : 0)) best = { bottom: placed.base, top };
   }
-  return best && { x: 0, y: (best.bottom + best.top) / 2 };
+  return best && { x: 0, y: (best.bottom + best.top) / 2, height: best.top - best.bottom };
 }
 
 function viewOf(design: Design, stack: readonly PlacedSection[], look: Look): View {

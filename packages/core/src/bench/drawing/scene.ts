@@ -65,7 +65,7 @@ export interface View {
   readonly parts: readonly DrawnPart[];
   readonly dimensions: readonly Dimension[];
   /** Where the open room can be written; `null` where frames hang everywhere, and in the front view. */
-  readonly room: Point | null;
+  readonly room: (Point & { readonly height: number }) | null;
   readonly left: number;
   readonly right: number;
   readonly bottom: number;

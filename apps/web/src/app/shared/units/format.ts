@@ -6,9 +6,12 @@ export interface Figure {
   readonly unit: string;
 }
 
+const HALF_SLACK = 1e-9;
+
 /** The only place where a number becomes decimals. Lengths drop a last ".0", as on a drawing. */
 export function decimalText(value: number, decimals: number, trim = false): string {
-  const text = value.toFixed(decimals);
+  // 374.65 is a hair below itself in binary; half goes up, as on paper.
+  const text = (value + Math.sign(value) * HALF_SLACK).toFixed(decimals);
   const plain = trim && text.includes('.') ? text.replace(/\.?0+$/, '') : text;
   return plain === '-0' ? '0' : plain;
 }

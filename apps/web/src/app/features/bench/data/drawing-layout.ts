@@ -31,7 +31,7 @@ export interface PlacedView {
   readonly right: number;
   readonly parts: readonly PlacedPart[];
   readonly dimensions: readonly PlacedDimension[];
-  readonly room: { readonly x: number; readonly y: number } | null;
+  readonly room: { readonly x: number; readonly y: number; readonly height: number } | null;
 }
 export interface PlacedDrawing {
   /** 1 : scale, at the nominal 96 pixels an inch. */
@@ -165,7 +165,7 @@ function placeView(view: View, frame: Frame, format: ((metres: number) => string
       hatch: part.hatch ?? 0,
       path: partPath(part, frame),
     })),
-    room: view.room && { x: round(x0 + view.room.x * k), y: round(y0 - view.room.y * k) },
+    room: view.room && { x: round(x0 + view.room.x * k), y: round(y0 - view.room.y * k), height: view.room.height * k },
     dimensions: format ? view.dimensions.map((dimension) => placeDimension(dimension, view, frame, format)) : [],
   };
 }
@@ -175,45 +175,75 @@ function niceScale(fit: number): { scale: number; pixelsPerMetre: number } {
   return { scale, pixelsPerMetre: PIXELS_PER_METRE / scale };
 }
 
-/** Both views side by side, or one over the other on a narrow sheet, dimensioned. */
+/** Widths, heights and margins of both views, and the scale at which they fit side by side or one over the other. */
+function measure(drawing: DesignDrawing, place: Place): Measured {
+  const views = [drawing.front, drawing.side].map((view) => ({
+    view,
+    margins: marginsOf(view),
+    wide: view.right - view.left,
+    high: view.top - view.bottom,
+  }));
+  const sum = (pick: (one: MeasuredView) => number): number => views.reduce((total, one) => total + pick(one), 0);
+  const most = (pick: (one: MeasuredView) => number): number => Math.max(...views.map(pick));
+  const across = ({ margins }: MeasuredView): number => margins.left + margins.right;
+  const up = ({ margins }: MeasuredView): number => margins.top + margins.bottom;
+  const wide = ({ wide: size }: MeasuredView): number => size;
+  const high = ({ high: size }: MeasuredView): number => size;
+  return {
+    views,
+    beside: {
+      fit: Math.min((place.width - sum(across) - GAP) / sum(wide), (place.height - most(up)) / most(high)),
+      width: (k) => sum(wide) * k + sum(across) + GAP,
+      height: (k) => most(high) * k + most(up),
+    },
+    over: {
+      fit: Math.min((place.width - most(across)) / most(wide), (place.height - sum(up)) / sum(high)),
+      width: (k) => most(wide) * k + most(across),
+      height: (k) => sum(high) * k + sum(up),
+    },
+  };
+}
+
+interface MeasuredView {
+  readonly view: View;
+  readonly margins: Margins;
+  readonly wide: number;
+  readonly high: number;
+}
+interface Arranged {
+  readonly fit: number;
+  readonly width: (pixelsPerMetre: number) => number;
+  readonly height: (pixelsPerMetre: number) => number;
+}
+interface Measured {
+  readonly views: readonly MeasuredView[];
+  readonly beside: Arranged;
+  readonly over: Arranged;
+}
+
+/** Both views dimensioned: side by side, or on a narrow sheet one over the other where that is larger. */
 export function layoutDrawing(input: {
   readonly drawing: DesignDrawing;
   readonly place: Place;
-  readonly stacked: boolean;
+  readonly narrow: boolean;
   readonly format: (metres: number) => string;
 }): PlacedDrawing {
-  const { drawing, place, stacked, format } = input;
-  const views = [drawing.front, drawing.side];
-  const margins = views.map(marginsOf);
-  const sum = (pick: (n: number) => number): number => views.reduce((total, _, n) => total + pick(n), 0);
-  const most = (pick: (n: number) => number): number => Math.max(...views.map((_, n) => pick(n)));
-  const wide = (n: number): number => (views[n]?.right ?? 0) - (views[n]?.left ?? 0);
-  const high = (n: number): number => (views[n]?.top ?? 0) - (views[n]?.bottom ?? 0);
-  const acrossMargin = (n: number): number => (margins[n]?.left ?? 0) + (margins[n]?.right ?? 0);
-  const upMargin = (n: number): number => (margins[n]?.top ?? 0) + (margins[n]?.bottom ?? 0);
-
-  const fit = stacked
-    ? Math.min((place.width - most(acrossMargin)) / most(wide), (place.height - sum(upMargin)) / sum(high))
-    : Math.min((place.width - sum(acrossMargin) - GAP) / sum(wide), (place.height - most(upMargin)) / most(high));
-  const { scale, pixelsPerMetre } = niceScale(fit);
-  const k = pixelsPerMetre;
-
-  const usedWidth = stacked ? most(wide) * k + most(acrossMargin) : sum(wide) * k + sum(acrossMargin) + GAP;
-  const usedHeight = stacked ? sum(high) * k + sum(upMargin) : most(high) * k + most(upMargin);
-  let x = place.left + (place.width - usedWidth) / 2;
-  let y = place.top + (place.height - usedHeight) / 2;
-  const placed = views.map((view, n) => {
-    const margin = margins[n] ?? { left: 0, right: 0, top: 0, bottom: 0 };
-    const floor = stacked
-      ? y + margin.top + view.top * k
-      : y + most((m) => margins[m]?.top ?? 0) + Math.max(...views.map((one) => one.top)) * k;
-    const centre = stacked
-      ? place.left + place.width / 2 + (margin.left - margin.right) / 2
-      : x + margin.left - view.left * k;
-    const frame = { pixelsPerMetre: k, x0: centre, y0: floor };
-    x += margin.left + wide(n) * k + margin.right + GAP;
-    if (stacked) y += margin.top + high(n) * k + margin.bottom;
-    return placeView(view, frame, format);
+  const { drawing, place, narrow, format } = input;
+  const { views, beside, over } = measure(drawing, place);
+  const stacked = narrow && over.fit > beside.fit;
+  const arranged = stacked ? over : beside;
+  const { scale, pixelsPerMetre: k } = niceScale(arranged.fit);
+  let x = place.left + (place.width - arranged.width(k)) / 2;
+  let y = place.top + (place.height - arranged.height(k)) / 2;
+  const ground =
+    y + Math.max(...views.map(({ margins }) => margins.top)) + Math.max(...views.map(({ view }) => view.top)) * k;
+  const placed = views.map(({ view, margins, wide, high }) => {
+    const frame = stacked
+      ? { x0: place.left + place.width / 2 + (margins.left - margins.right) / 2, y0: y + margins.top + view.top * k }
+      : { x0: x + margins.left - view.left * k, y0: ground };
+    x += margins.left + wide * k + margins.right + GAP;
+    y += margins.top + high * k + margins.bottom;
+    return placeView(view, { pixelsPerMetre: k, ...frame }, format);
   });
   return { scale, pixelsPerMetre: k, views: placed };
 }

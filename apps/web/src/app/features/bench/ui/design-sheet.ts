@@ -11,7 +11,7 @@ import { ViewParts } from './view-parts';
 const FRAME = 9;
 const FOOT = 196;
 const TITLE_WIDTH = 360;
-const STACKED_BELOW = 520;
+const NARROW_BELOW = 520;
 
 /** The drawing sheet of a design: both views dimensioned, the door in detail, the stack as a table, the title block. */
 @Component({
@@ -33,8 +33,8 @@ export class DesignSheet {
   readonly chosen = input<PartRef | null>(null);
   readonly picked = output<PartRef>();
 
-  protected readonly stacked = computed(() => this.width() < STACKED_BELOW);
-  protected readonly foot = computed(() => (this.stacked() ? 96 : FOOT));
+  protected readonly narrow = computed(() => this.width() < NARROW_BELOW);
+  protected readonly foot = computed(() => (this.narrow() ? 96 : FOOT));
   protected readonly layout = computed(() =>
     layoutDrawing({
       drawing: this.drawing(),
@@ -44,7 +44,7 @@ export class DesignSheet {
         width: this.width() - 2 * FRAME - 8,
         height: this.height() - 2 * FRAME - 8 - this.foot(),
       },
-      stacked: this.stacked(),
+      narrow: this.narrow(),
       format: (metres) => figureOf(metres, 'length', this.system()).text,
     }),
   );
@@ -83,7 +83,7 @@ export class DesignSheet {
   protected readonly table = computed(() => stackTable(this.design(), this.readings(), this.system(), 4));
   protected readonly detail = computed(() => {
     const entrance = this.design().entrances[0];
-    if (!entrance || this.stacked()) return null;
+    if (!entrance || this.narrow()) return null;
     const place = { left: 22, top: this.height() - FRAME - FOOT + 30, width: 178, height: FOOT - 44 };
     return {
       ...doorDetail(entrance, place, (metres) => figureOf(metres, 'part', this.system()).text),
@@ -96,16 +96,16 @@ export class DesignSheet {
     const side = this.layout().views.find(({ name }) => name === 'side');
     const gap = side?.parts.find(({ role }) => role === 'door-gap');
     const start = gap ? /^M(-?[\d.]+) (-?[\d.]+)L(-?[\d.]+) (-?[\d.]+)L(-?[\d.]+) (-?[\d.]+)/.exec(gap.path) : null;
-    if (!side || !start || Number(start[1]) > side.centre) return null;
+    if (!side || !start || !this.roomLabel() || Number(start[1]) > side.centre) return null;
     const y = (Number(start[2]) + Number(start[6])) / 2;
     const x = Number(start[1]);
-    const reach = (side.centre - x) * 0.62;
+    const reach = (side.centre - x) * 0.5;
     return `M${x - 26} ${y}H${Number(start[3]) + 6}c${reach * 0.5} 0 ${reach * 0.45} ${-reach * 0.5} ${reach * 0.8} ${-reach * 0.62}`;
   });
   /** Written into the side view where it is not cramped. */
   protected readonly roomLabel = computed(() => {
     const side = this.layout().views.find(({ name }) => name === 'side');
-    const roomy = side?.room && side.right - side.left > 130;
+    const roomy = side?.room && side.right - side.left > 130 && side.room.height > 46;
     return roomy ? { ...side.room, text: figureText(this.readings().room.openRoom, 'volume', this.system()) } : null;
   });
   protected readonly label = computed(() => {

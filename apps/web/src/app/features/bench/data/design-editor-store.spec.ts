@@ -1,0 +1,142 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import type { DesignDto, SaveDesignDto } from '@yewridge/contract/bench';
+import type { Design } from '@yewridge/core/bench';
+import { newDesign, withValue } from './design-edits';
+import { DesignEditorStore } from './design-editor-store';
+import { DraftKeeper } from './draft-keeper';
+
+const URL = '/api/v1/designs/a';
+const NOW = '2026-05-14T16:20:00.000Z';
+const dto = (revision: number, document: Design): DesignDto => ({
+  id: 'a',
+  revision,
+  document,
+  createdAt: NOW,
+  updatedAt: NOW,
+  deletedAt: null,
+});
+
+describe('bench: autosave', () => {
+  const start = newDesign('box', 'Box');
+  let http: HttpTestingController;
+  let store: DesignEditorStore;
+  const width = (value: number) => (design: Design) => withValue(design, 'sections[0].shape.width', value);
+
+  function open(document = start, revision = 1): void {
+    store = TestBed.inject(DesignEditorStore);
+    store.load('a');
+    http.expectOne(URL).flush(dto(revision, document));
+  }
+  const put = (): TestRequest => http.expectOne({ method: 'PUT', url: URL });
+  const sent = (request: TestRequest): SaveDesignDto => request.request.body as SaveDesignDto;
+
+  beforeEach(() => {
+    jasmine.clock().install().mockDate(new Date(NOW));
+    localStorage.clear();
+    TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting(), DesignEditorStore] });
+    http = TestBed.inject(HttpTestingController);
+  });
+  afterEach(() => {
+    http.verify();
+    jasmine.clock().uninstall();
+    localStorage.clear();
+  });
+
+  it('sends the last of many strokes once, from the revision it was read at', () => {
+    open();
+    for (const value of [0.3, 0.31, 0.312]) store.edit(width(value), 'width');
+    jasmine.clock().tick(400);
+    const request = put();
+    expect(sent(request)).toEqual({ revision: 1, document: width(0.312)(start) });
+    request.flush(dto(2, sent(request).document));
+    expect([store.saving().kind, store.revision()]).toEqual(['saved', 2]);
+  });
+
+  it('sends what was typed during a save after it, from the new revision', () => {
+    open();
+    store.edit(width(0.3));
+    jasmine.clock().tick(400);
+    const first = put();
+    store.edit(width(0.4));
+    first.flush(dto(2, sent(first).document));
+    jasmine.clock().tick(400);
+    const second = put();
+    expect(sent(second).revision).toBe(2);
+    second.flush(dto(3, sent(second).document));
+    expect(store.settled()).toBeTrue();
+  });
+
+  it('keeps a draft until the server has acknowledged it, and takes it up after a crash', () => {
+    open();
+    store.edit(width(0.3));
+    expect(TestBed.inject(DraftKeeper).find('a')?.document).toEqual(width(0.3)(start));
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting(), DesignEditorStore] });
+    http = TestBed.inject(HttpTestingController);
+    open();
+    expect(store.document()).toEqual(width(0.3)(start));
+    jasmine.clock().tick(400);
+    const request = put();
+    request.flush(dto(2, sent(request).document));
+    expect(TestBed.inject(DraftKeeper).find('a')).toBeNull();
+  });
+
+  it('tries again while the server is away', () => {
+    open();
+    store.edit(width(0.3));
+    jasmine.clock().tick(400);
+    put().error(new ProgressEvent('error'));
+    expect(store.saving().kind).toBe('kept');
+    jasmine.clock().tick(2500);
+    const again = put();
+    again.flush(dto(2, sent(again).document));
+    expect(store.saving().kind).toBe('saved');
+  });
+
+  it('knows its own save again when the answer to it was lost', () => {
+    open();
+    store.edit(width(0.3));
+    jasmine.clock().tick(400);
+    const request = put();
+    request.flush(
+      { error: { code: 'REVISION_CONFLICT', message: '', current: dto(2, width(0.3)(start)) } },
+      { status: 409, statusText: 'Conflict' },
+    );
+    expect([store.saving().kind, store.revision()]).toEqual(['saved', 2]);
+  });
+
+  it('stops and asks when somebody else has saved something else', () => {
+    open();
+    store.edit(width(0.3));
+    jasmine.clock().tick(400);
+    put().flush(
+      { error: { code: 'REVISION_CONFLICT', message: '', current: dto(2, width(0.5)(start)) } },
+      { status: 409, statusText: 'Conflict' },
+    );
+    store.edit(width(0.31));
+    jasmine.clock().tick(4000);
+    expect(store.saving().kind).toBe('conflict');
+    store.resolve('theirs', 'copy').subscribe();
+    expect(store.document()).toEqual(width(0.5)(start));
+    store.undo();
+    expect(store.document()).toEqual(width(0.31)(start));
+    jasmine.clock().tick(400);
+    const mine = put();
+    expect(sent(mine).revision).toBe(2);
+    mine.flush(dto(3, sent(mine).document));
+  });
+
+  it('goes on showing the last sizes that go together, and saves the others all the same', () => {
+    open();
+    const before = store.shown();
+    store.edit((design) => withValue(design, 'sections[0].contents', [{ kind: 'frames', frame: 'dnm', count: 30 }]));
+    expect(store.problems().map(({ reason }) => reason)).toEqual(['frames-too-wide']);
+    expect(store.shown()).toBe(before);
+    jasmine.clock().tick(400);
+    const request = put();
+    request.flush(dto(2, sent(request).document));
+    expect(store.saving().kind).toBe('saved');
+  });
+});

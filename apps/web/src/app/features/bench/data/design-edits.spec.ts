@@ -1,0 +1,56 @@
+import { designProblems, designReadings } from '@yewridge/core/bench';
+import * as edits from './design-edits';
+
+describe('bench: edits', () => {
+  const box = edits.newDesign('box', 'Box');
+
+  for (const kind of ['box', 'cylinder', 'cone', 'frustum', 'measured'] as const) {
+    it(`begins a design of a ${kind} that can be computed, with a door, and with what may hang in it`, () => {
+      const design = edits.addEntrance(edits.newDesign(kind, 'New'), 'hole').design;
+      const [section] = design.sections;
+      if (!section) throw new Error('no section');
+      const hung = edits.withValue(
+        design,
+        'sections[0].contents',
+        kind === 'measured' ? [] : [edits.newContent(section)],
+      );
+      expect(designProblems(hung)).toEqual([]);
+    });
+  }
+
+  it('changes one value and shares the rest', () => {
+    const wider = edits.withValue(box, 'sections[0].shape.width', 0.4);
+    expect(edits.valueAt(wider, 'sections[0].shape.width')).toBe(0.4);
+    expect(wider.entrances).toBe(box.entrances);
+    expect(edits.valueAt(box, 'sections[0].shape.width')).not.toBe(0.4);
+  });
+
+  it('sets a box on the stack with the plan of the box below', () => {
+    const narrow = edits.withValue(box, 'sections[0].shape.width', 0.19);
+    const { design, id } = edits.addSection(narrow, 'box');
+    expect(design.sections.at(-1)?.id).toBe(id);
+    expect(edits.valueAt(design, 'sections[1].shape.width')).toBe(0.19);
+  });
+
+  it('moves a section without losing any, also past the ends', () => {
+    const three = edits.addSection(edits.addSection(box, 'cone').design, 'measured').design;
+    const [first] = three.sections;
+    const order = (to: number): readonly string[] =>
+      edits.moveSection(three, first?.id ?? '', to).sections.map(({ shape }) => shape.kind);
+    expect(order(1)).toEqual(['cone', 'box', 'measured']);
+    expect(order(9)).toEqual(['cone', 'measured', 'box']);
+    expect(order(-1)).toEqual(['box', 'cone', 'measured']);
+  });
+
+  it('takes frames out when a box becomes a tube, as they cannot hang there', () => {
+    const [section] = edits.withValue(box, 'sections[0].contents', [{ kind: 'frames', frame: 'dnm' }]).sections;
+    if (!section) throw new Error('no section');
+    expect(edits.changeShape(section, 'cylinder').contents).toEqual([]);
+  });
+
+  it('doubles a section beside itself, with what hangs in it', () => {
+    const { design } = edits.duplicateSection(box, box.sections[0]?.id ?? '');
+    expect(designReadings(design).room.gross).toBeCloseTo(2 * designReadings(box).room.gross, 9);
+    expect(new Set(design.sections.map(({ id }) => id)).size).toBe(2);
+  });
+});

@@ -1,0 +1,56 @@
+import { figureText, percentText, sizesText } from './format';
+import { parseField } from './parse';
+
+describe('figures', () => {
+  for (const [value, quantity, metric, imperial] of [
+    [0.466725, 'length', '466.7 mm', '18-3/8 in'],
+    [0.205, 'length', '205 mm', '8-1/16 in'],
+    [0.003175, 'part', '3.2 mm', '1/8 in'],
+    [0.0427511, 'volume', '42.8 L', '11.3 gal'],
+    [0.00125, 'area', '12.5 cm²', '1.94 in²'],
+    [-0.00001, 'length', '0 mm', '0 in'],
+  ] as const) {
+    it(`${value} of ${quantity} is ${metric} or ${imperial}`, () => {
+      expect(figureText(value, quantity, 'metric')).toBe(metric);
+      expect(figureText(value, quantity, 'imperial')).toBe(imperial);
+    });
+  }
+
+  it('sizes are said in one unit, shares in whole percent', () => {
+    expect(sizesText([0.466725, 0.1905], 'imperial')).toBe('18-3/8 × 7-1/2');
+    expect(percentText(0.8666)).toBe('87 %');
+  });
+});
+
+describe('what a keeper types', () => {
+  const field = { label: 'Volume', kind: 'volume', range: { min: 0, above: true, max: 1 }, system: 'metric' } as const;
+
+  for (const [text, cubicMetres] of [
+    ['27,5', 0.0275],
+    ['27.5 L', 0.0275],
+    ['7 gal', 0.026497882],
+    ['10 quarts', 0.00946352946],
+  ] as const) {
+    it(`"${text}" is ${cubicMetres} m3`, () => {
+      const read = parseField(text, field);
+      expect(read.ok ? read.value : NaN).toBeCloseTo(cubicMetres, 9);
+    });
+  }
+
+  for (const [text, sentence] of [
+    ['', 'Volume is empty. It can be more than 0.0 L and at most 1000.0 L.'],
+    ['a lot', 'Volume: “a lot” is not a volume.'],
+    ['2000', 'Volume is 2000.0 L; it can be more than 0.0 L and at most 1000.0 L.'],
+    ['-1', 'Volume is -1.0 L;'],
+  ] as const) {
+    it(`"${text}" is refused in words`, () => {
+      const read = parseField(text, field);
+      expect(read.ok ? '' : read.sentence).toContain(sentence);
+    });
+  }
+
+  it('half a frame is no number of frames', () => {
+    const read = parseField('2.5', { label: 'How many', kind: 'count', range: { min: 0, max: 60 }, system: 'metric' });
+    expect(read.ok).toBeFalse();
+  });
+});

@@ -1,0 +1,72 @@
+import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
+import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { SizeField } from './size-field';
+import { SizeFieldHarness } from './size-field-harness';
+import { UnitChoice } from './unit-choice';
+
+@Component({
+  imports: [SizeField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<yw-size-field
+    label="Height"
+    [value]="value()"
+    [range]="{ min: 0, above: true, max: 3 }"
+    (changed)="value.set($event)"
+  />`,
+})
+class Host {
+  readonly value = signal(0.244475);
+}
+
+describe('size field', () => {
+  let fixture: ComponentFixture<Host>;
+  let field: SizeFieldHarness;
+  beforeEach(async () => {
+    TestBed.inject(UnitChoice).choose('metric');
+    fixture = TestBed.createComponent(Host);
+    field = await TestbedHarnessEnvironment.loader(fixture).getHarness(SizeFieldHarness);
+  });
+  const value = (): number => fixture.componentInstance.value();
+
+  it('says each usable stroke at once and leaves the text alone while it is typed', async () => {
+    for (const text of ['9', '9 5', '9 5/8']) await field.type(text);
+    expect(value()).toBeCloseTo(0.244475, 9);
+    expect(await field.text()).toBe('9 5/8');
+    await field.leave();
+    expect(await field.text()).toBe('244.5');
+  });
+
+  it('keeps what cannot be used, says why, and changes nothing', async () => {
+    await field.type('tall');
+    await field.leave();
+    expect(await field.text()).toBe('tall');
+    expect(await field.sentence()).toContain('Height: “tall” is not a length');
+    expect(value()).toBe(0.244475);
+    await field.press('Escape');
+    expect(await field.text()).toBe('244.5');
+  });
+
+  it('does not change a value that was only looked at', async () => {
+    await field.type('244.5');
+    await field.leave();
+    expect(value()).toBe(0.244475);
+  });
+
+  it('steps by 1 mm onto whole millimetres, ten with Shift, and by sixteenths in inches', async () => {
+    await field.press('ArrowUp');
+    expect(value()).toBeCloseTo(0.245, 9);
+    await field.press('ArrowDown', true);
+    expect(value()).toBeCloseTo(0.235, 9);
+    TestBed.inject(UnitChoice).choose('imperial');
+    await field.press('ArrowUp');
+    expect(await field.text()).toBe('9-5/16');
+  });
+
+  it('refuses a step out of its range like a typed value', async () => {
+    await field.type('3');
+    await field.press('ArrowDown', true);
+    expect(await field.sentence()).toContain('Height is -7 mm; it can be more than 0 mm and at most 3000 mm.');
+    expect(value()).toBeCloseTo(0.003, 9);
+  });
+});

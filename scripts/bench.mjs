@@ -1,0 +1,193 @@
+/**
+ * Measures what a keeper waits for and writes docs/reference/performance.md: core readings, the API against bare Express and
+ * SQLite for the same bytes, and what the browser loads first. Timing is measured here, never asserted in a test.
+ */
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { createServer } from 'node:http';
+import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { cpus, tmpdir, totalmem } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import Database from 'better-sqlite3';
+import express from 'express';
+import { designDrawing, assessDesign, fitOptions } from '@yewridge/core/bench';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const ROUNDS = 400;
+const WARM_UP = 60;
+
+function tenSections() {
+  const section = (n) => ({
+    id: `s${n}`,
+    label: `Box ${n}`,
+    shape: { kind: 'box', length: 0.4667 + n / 1000, width: 0.3746, height: 0.1683 },
+    sizes: n % 2 === 0 ? 'inside' : 'outside',
+    wall: 0.019,
+    endWall: 0.019,
+    floorInset: 0,
+    roofInset: 0,
+    contents: n % 2 === 0 ? [{ kind: 'frames', frame: 'langstroth-medium', count: 8, fill: 'foundation' }] : [],
+    closedAbove: false,
+  });
+  return {
+    name: 'Ten sections',
+    note: '',
+    material: 'pine',
+    target: 0.2,
+    floor: 0.012,
+    roof: 0.012,
+    roofOverhang: 0,
+    sections: Array.from({ length: 10 }, (_, n) => section(n)),
+    entrances: [
+      {
+        id: 'door',
+        label: 'Door',
+        opening: { kind: 'hole', diameter: 0.038, guard: { count: 1, diameter: 0.003 } },
+        count: 1,
+        face: 'front',
+        height: 0.045,
+        across: 0,
+      },
+    ],
+  };
+}
+
+/** Median and 95th percentile in milliseconds. */
+function spread(times) {
+  const sorted = times.toSorted((a, b) => a - b);
+  const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))];
+  return { median: at(0.5), p95: at(0.95) };
+}
+
+async function timed(work) {
+  for (let n = 0; n < WARM_UP; n++) await work(n);
+  const times = [];
+  for (let n = 0; n < ROUNDS; n++) {
+    const start = performance.now();
+    await work(WARM_UP + n);
+    times.push(performance.now() - start);
+  }
+  return spread(times);
+}
+
+async function request(url, body) {
+  const response = await fetch(url, body && { method: 'PUT', headers: { 'content-type': 'application/json' }, body });
+  const text = await response.text();
+  if (!response.ok) throw new Error(`${response.status} ${text}`);
+  return text;
+}
+
+/** The same bytes with nothing in between: Express, SQLite with the same pragmas, no checks, no rules. */
+async function bareServer(folder) {
+  const database = new Database(join(folder, 'bare.sqlite'));
+  database.pragma('journal_mode = WAL');
+  database.pragma('synchronous = FULL');
+  database.exec('CREATE TABLE design (id TEXT PRIMARY KEY, document TEXT NOT NULL)');
+  const put = database.prepare('INSERT OR REPLACE INTO design VALUES (?, ?)');
+  const get = database.prepare('SELECT document FROM design WHERE id = ?');
+  const app = express();
+  app.use(express.text({ type: '*/*', limit: '1mb' }));
+  app.put('/:id', (req, res) => {
+    put.run(req.params.id, req.body);
+    res.type('json').send(req.body);
+  });
+  app.get('/:id', (req, res) => res.type('json').send(get.get(req.params.id).document));
+  const server = createServer(app);
+  server.listen(0, '127.0.0.1');
+  await once(server, 'listening');
+  return { server, database, url: `http://127.0.0.1:${server.address().port}` };
+}
+
+async function api(folder) {
+  const port = 8155;
+  const child = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], {
+    env: { ...process.env, YEWRIDGE_PORT: String(port), YEWRIDGE_DATA: folder },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await once(child.stdout, 'data');
+  return { child, url: `http://127.0.0.1:${port}/api/v1/designs` };
+}
+
+function firstLoad() {
+  const folder = join(root, 'apps/web/dist/web/browser');
+  const page = readFileSync(join(folder, 'index.html'), 'utf8');
+  const named = [...page.matchAll(/(?:src|href)="([\w-]+\.(?:js|css))"/g)].map(([, name]) => name);
+  const sizes = { js: 0, css: 0 };
+  for (const name of new Set(named)) {
+    sizes[name.endsWith('.js') ? 'js' : 'css'] += gzipSync(readFileSync(join(folder, name))).length;
+  }
+  const fonts = readdirSync(join(folder, 'media')).filter((name) => name.endsWith('.woff2')).length;
+  return { ...sizes, fonts };
+}
+
+const design = tenSections();
+const change = (n) => ({
+  ...design,
+  sections: design.sections.map((s, i) =>
+    i === 0 ? { ...s, shape: { ...s.shape, height: 0.15 + (n % 50) / 1000 } } : s,
+  ),
+});
+const readings = await timed((n) => assessDesign(change(n)));
+const drawing = await timed((n) => designDrawing(change(n)));
+const fits = await timed((n) => fitOptions({ design: change(n), system: 'metric', newId: 'new' }));
+
+const folder = mkdtempSync(join(tmpdir(), 'yewridge-bench-'));
+const bare = await bareServer(folder);
+const own = await api(join(folder, 'own'));
+let revision = 0;
+const write = await timed(async (n) => {
+  await request(`${own.url}/ten`, JSON.stringify({ revision, document: change(n) }));
+  revision += 1;
+});
+const bareWrite = await timed((n) => request(`${bare.url}/ten`, JSON.stringify({ revision: n, document: change(n) })));
+const read = await timed(() => request(`${own.url}/ten`));
+const bareRead = await timed(() => request(`${bare.url}/ten`));
+own.child.kill('SIGTERM');
+bare.server.close();
+bare.database.close();
+
+const load = firstLoad();
+const ms = (value) => `${value.toFixed(value < 1 ? 3 : 2)} ms`;
+const row = (what, { median, p95 }) => `| ${what} | ${ms(median)} | ${ms(p95)} |`;
+const kilo = (bytes) => `${(bytes / 1024).toFixed(1)} kB`;
+const lines = [
+  '# Performance',
+  '',
+  'Written by `npm run bench`; nothing here is asserted by a test, as a busy machine would fail it.',
+  '',
+  `Machine: ${cpus().length} x ${cpus()[0].model.trim()}, ${Math.round(totalmem() / 2 ** 30)} GiB, ${process.platform} ${process.arch}, Node ${process.version}.`,
+  `Median and 95th percentile of ${ROUNDS} rounds after ${WARM_UP} to warm up; the input differs from round to round.`,
+  '',
+  '## A design of ten sections (in Node)',
+  '',
+  '| what | median | 95 % below |',
+  '| --- | --- | --- |',
+  row('all readings with their checks (aim under 1 ms)', readings),
+  row('both views of the drawing', drawing),
+  row('all ways to make it fit', fits),
+  '',
+  `## The API, against bare Express and SQLite for the same ${JSON.stringify({ revision: 1, document: design }).length} bytes`,
+  '',
+  '| what | median | 95 % below |',
+  '| --- | --- | --- |',
+  row('write', write),
+  row('write, bare', bareWrite),
+  row('read', read),
+  row('read, bare', bareRead),
+  '',
+  'Both sync each write to disk (`synchronous = FULL`, WAL); the bare one checks and logs nothing.',
+  '',
+  '## What the browser loads first (gzip)',
+  '',
+  '| what | size |',
+  '| --- | --- |',
+  `| scripts named in the page | ${kilo(load.js)} |`,
+  `| styles | ${kilo(load.css)} |`,
+  '',
+  'Places, charts and drawings come when they are opened.',
+  '',
+];
+writeFileSync(join(root, 'docs/reference/performance.md'), lines.join('\n'));
+console.log(lines.join('\n'));

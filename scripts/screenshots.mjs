@@ -1,0 +1,66 @@
+/** Takes the pictures of docs/screenshots from the demo data, with a server and a database of their own. */
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium as browserType } from '@playwright/test';
+import { chromium } from './chromium.mjs';
+
+const PORT = 8154;
+const out = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+const desk = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+const pictures = [
+  { name: 'bench-list', path: '/bench', size: desk },
+  { name: 'bench-design', path: '/bench/vellmark-tall-nuc', size: desk, open: 'Base, empty' },
+  { name: 'bench-tube-inches', path: '/bench/vellmark-form-tube', size: desk, units: 'imperial', open: 'Three holes' },
+  { name: 'bench-working', path: '/bench/vellmark-orchard-zander', size: desk, working: true },
+  { name: 'bench-night', path: '/bench/vellmark-two-coolers', size: desk, theme: 'night' },
+  { name: 'bench-dusk', path: '/bench/vellmark-upturned-pot', size: desk, theme: 'dusk' },
+  { name: 'bench-phone', path: '/bench/vellmark-tall-nuc', size: phone },
+  { name: 'bench-list-phone', path: '/bench', size: phone },
+];
+
+const server = spawn(
+  process.execPath,
+  [fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url)), '--demo'],
+  {
+    env: {
+      ...process.env,
+      YEWRIDGE_PORT: String(PORT),
+      YEWRIDGE_DEMO_DATA: mkdtempSync(join(tmpdir(), 'yewridge-pictures-')),
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  },
+);
+await once(server.stdout, 'data');
+const browser = await browserType.launch({
+  executablePath: chromium(),
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+try {
+  for (const { name, path, size, theme = 'day', units = 'metric', open, working } of pictures) {
+    const page = await browser.newPage({ viewport: size, reducedMotion: 'reduce' });
+    await page.addInitScript(
+      ([wantedTheme, wantedUnits]) => {
+        localStorage.setItem('yewridge.theme', wantedTheme);
+        localStorage.setItem('yewridge.units', wantedUnits);
+      },
+      [theme, units],
+    );
+    await page.goto(`http://localhost:${PORT}${path}`);
+    await page.waitForLoadState('networkidle');
+    if (open) await page.getByRole('button', { name: new RegExp(`^${open}`) }).click();
+    if (working) await page.getByRole('button', { name: 'Show working', exact: true }).click();
+    await page.evaluate(() => document.fonts.ready);
+    await page.screenshot({ path: `${out}${name}.png` });
+    await page.close();
+    console.log(`docs/screenshots/${name}.png`);
+  }
+} finally {
+  await browser.close();
+  server.kill('SIGTERM');
+}

@@ -1,0 +1,81 @@
+/**
+ * Runs everything: lint, types, the proof that lint refuses forbidden imports, core and server Jasmine, web Jasmine under
+ * Karma, Playwright. Goes on after a failure, so that one run says all, and ends with the totals of all runners.
+ */
+import { spawn } from 'node:child_process';
+import { chromium } from './chromium.mjs';
+
+process.env.CHROME_BIN = chromium();
+process.env.NG_CLI_ANALYTICS = 'false';
+
+/** How each runner says its counts: the last match counts. */
+const JASMINE = (text) => {
+  const [, specs, failures] = [...text.matchAll(/(\d+) specs?, (\d+) failures?/g)].at(-1) ?? [];
+  return specs === undefined ? null : { passed: specs - failures, failed: Number(failures) };
+};
+const KARMA = (text) => {
+  const last = [...text.matchAll(/Executed (\d+) of \d+(?:[^\n(]*\((\d+) FAILED\))?/g)].at(-1);
+  return last ? { passed: last[1] - (last[2] ?? 0), failed: Number(last[2] ?? 0) } : null;
+};
+const PLAYWRIGHT = (text) => {
+  const count = (word) => Number([...text.matchAll(new RegExp(`^\\s+(\\d+) ${word}`, 'gm'))].at(-1)?.[1] ?? 0);
+  const passed = count('passed');
+  const failed = count('failed') + count('did not run') + count('interrupted');
+  return passed + failed === 0 ? null : { passed, failed };
+};
+const PLAIN = (text) => {
+  const last = [...text.matchAll(/^(\d+) passed, (\d+) failed$/gm)].at(-1);
+  return last ? { passed: Number(last[1]), failed: Number(last[2]) } : null;
+};
+
+const steps = [
+  ['build core and contract', 'npm run build:core'],
+  ['lint', 'npm run lint'],
+  ['forbidden imports', 'node scripts/check-boundaries.mjs', PLAIN],
+  ['types: core', 'npm run typecheck -w @yewridge/core'],
+  ['types: contract', 'npm run typecheck -w @yewridge/contract'],
+  ['types: server', 'npm run typecheck -w @yewridge/server'],
+  ['types: web', 'npm run typecheck -w @yewridge/web'],
+  ['types: e2e', 'npx tsc -p e2e/tsconfig.json'],
+  ['core', 'npm test -w @yewridge/core', JASMINE],
+  ['server', 'npm test -w @yewridge/server', JASMINE],
+  ['web', 'npm test -w @yewridge/web', KARMA],
+  ['build server', 'npm run build:server'],
+  ['build web', 'npm run build:web'],
+  ['browser', 'npx playwright test -c e2e/playwright.config.ts', PLAYWRIGHT],
+];
+
+function run(command) {
+  return new Promise((resolve) => {
+    const child = spawn(command, { shell: true, stdio: ['ignore', 'pipe', 'pipe'] });
+    let text = '';
+    const keep = (stream) => (chunk) => {
+      text += chunk;
+      stream.write(chunk);
+    };
+    child.stdout.on('data', keep(process.stdout));
+    child.stderr.on('data', keep(process.stderr));
+    child.on('close', (status) => resolve({ status, text }));
+  });
+}
+
+let passed = 0;
+let failed = 0;
+const broken = [];
+for (const [name, command, counts] of steps) {
+  console.log(`\n== ${name}`);
+  const { status, text } = await run(command);
+  // eslint-disable-next-line no-control-regex -- runners colour their counts
+  const counted = counts?.(text.replace(/\u001b\[[0-9;]*[A-Za-z]/g, ''));
+  if (counted) {
+    passed += counted.passed;
+    failed += counted.failed;
+  }
+  if (status !== 0 || (counts && !counted)) {
+    broken.push(name);
+    if (!counted?.failed) failed += 1;
+  }
+}
+console.log(broken.length === 0 ? '\nAll steps went through.' : `\nNot well: ${broken.join(', ')}.`);
+console.log(`${passed} passed, ${failed} failed`);
+process.exitCode = failed === 0 ? 0 : 1;
