@@ -8,8 +8,13 @@ describe('core and its science pages', () => {
     const files = (await readdir(source, { recursive: true })).filter((name) => name.endsWith('.ts'));
     const texts = await Promise.all(files.map((name) => readFile(new URL(name, source), 'utf8')));
     const models = files.filter((_, n) => texts[n]?.includes('* Source:'));
-    const pages = (await Promise.all((await readdir(science)).map((name) => readFile(new URL(name, science), 'utf8')))).join();
+    const pages = (
+      await Promise.all((await readdir(science)).map((name) => readFile(new URL(name, science), 'utf8')))
+    ).join();
     expect(models.length).toBeGreaterThan(8);
-    for (const model of models) expect(pages).withContext(model).toContain(model.split('/').at(-1) ?? model);
+    for (const model of models)
+      expect(pages)
+        .withContext(model)
+        .toContain(model.split('/').at(-1) ?? model);
   });
 });
