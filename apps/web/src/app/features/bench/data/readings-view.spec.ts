@@ -1,0 +1,97 @@
+import { type Design, fitOptions } from '@yewridge/core/bench';
+import { readingsOf, SAMPLE } from '../testing/sample-design';
+import { withValue } from './design-edits';
+import { checkLines, fitWords, type ReadingLine, readingLines } from './readings-view';
+
+const lines = (design: Design, system: 'metric' | 'imperial' = 'metric'): readonly ReadingLine[] =>
+  readingLines(design, readingsOf(design), system);
+const sentence = ({ pieces }: ReadingLine): string =>
+  pieces.map((piece) => ('big' in piece ? piece.big : piece.small)).join(' ');
+const checks = (design: Design): readonly string[] =>
+  checkLines(design, readingsOf(design), 'metric').map(({ level, sentence: says }) => `${level}: ${says}`);
+const opening = (value: object): Design => withValue(SAMPLE, 'entrances[0].opening', value);
+
+describe('bench: readings in words', () => {
+  it('says volume with its uncertainty, room and door in the reader’s units', () => {
+    // 0.468 x 0.194 x 0.396 m; frames by the shop table: 0.666 + 4 x 0.437 L.
+    expect(lines(SAMPLE).map(sentence)).toEqual([
+      '36.0 ± 0.4 L gross, 33.5 L net; frames and bars take 2.4 L of it',
+      '31.6 L that combs do not fill',
+      '30.2 L of open room to walk, 84 % of the box',
+      '10.2 cm² of door, inside the band swarms choose',
+    ]);
+    expect(lines(SAMPLE, 'imperial').map(sentence)[0]).toBe(
+      '9.5 ± 0.1 gal gross, 8.9 gal net; frames and bars take 0.6 gal of it',
+    );
+  });
+
+  it('says that there is no door, or none for bees', () => {
+    expect(sentence(lines({ ...SAMPLE, entrances: [] })[3]!)).toBe('No door yet');
+    const closed = opening({ kind: 'disc', diameter: 0.04, position: 'closed' });
+    expect(sentence(lines(closed)[3]!)).toBe('No door that bees can pass');
+  });
+
+  it('every reading shows formula, inputs, source and how sure it is', () => {
+    for (const { working } of lines(SAMPLE)) {
+      for (const text of [working.formula, working.source, working.sure]) expect(text.length).toBeGreaterThan(20);
+      expect(working.inputs.length).toBeGreaterThan(1);
+    }
+    expect(lines(SAMPLE)[0]!.working.inputs[0]).toEqual(['Base', '13.6 L']);
+  });
+
+  for (const [what, design, says] of [
+    [
+      'a wide hole',
+      opening({ kind: 'hole', diameter: 0.04 }),
+      'look: Birds enter a gap over 25 mm: a nail across it keeps them out',
+    ],
+    [
+      'a slit',
+      opening({ kind: 'slot', width: 0.18, height: 0.004 }),
+      'look: An opening under 4.1 mm stops workers, so it does not count as a door',
+    ],
+    [
+      'an excluder slot',
+      opening({ kind: 'slot', width: 0.18, height: 0.005 }),
+      'look: No gap reaches 5.5 mm: drones and most queens cannot pass',
+    ],
+    [
+      'a low slot',
+      opening({ kind: 'slot', width: 0.18, height: 0.006 }),
+      'know: A gap under 6.4 mm is tight for laden bees',
+    ],
+    ['a nailed hole', SAMPLE, 'know: A mouse passes a gap over 9.5 mm: fine in swarm season, not for winter'],
+    ['no opening', { ...SAMPLE, entrances: [] }, 'look: Nothing gets in: give it a door, or open the disc'],
+    ['a good door', SAMPLE, 'good: The door is of the size swarms choose'],
+    ['a box near its aim', { ...SAMPLE, target: 0.036 }, 'good: Within a tenth of the 36 L aimed at'],
+    [
+      'a frame deeper than its box and base',
+      withValue(withValue(SAMPLE, 'sections[0].shape.height', 0.1), 'sections[1].shape.height', 0.12),
+      'look: Frames in “Nuc” hang 11.8 mm past what is open below them',
+    ],
+  ] as const) {
+    it(`checks: ${what}`, () => {
+      expect(checks(design)).toContain(says);
+    });
+  }
+
+  it('puts what to look at first and what is good last', () => {
+    const order = checkLines(SAMPLE, readingsOf(SAMPLE), 'metric').map(({ level }) => level);
+    expect(order).toEqual(
+      [...order].sort((a, b) => ['look', 'know', 'good'].indexOf(a) - ['look', 'know', 'good'].indexOf(b)),
+    );
+  });
+
+  it('offers each way to fit with what it does and what comes of it', () => {
+    const wide = opening({ kind: 'notch', width: 0.18, height: 0.02 });
+    const notched = withValue(wide, 'entrances[0].height', 0);
+    const words = fitOptions({ design: notched, system: 'metric', newId: 'new' }).map((option) =>
+      fitWords(option, notched, 'metric'),
+    );
+    expect(words).toEqual([
+      { act: 'Make it 40 L: raise the base by 44.6 mm', result: '40.0 L gross' },
+      { act: 'Add a box like the top one', result: '58.3 L gross' },
+      { act: 'Fit a reducer block of 115.5 mm', result: '12.5 cm² door' },
+    ]);
+  });
+});
