@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { pino } from 'pino';
@@ -46,6 +46,9 @@ function closeOnSignal(server: Server, database: Database): void {
 }
 
 async function start(config: Config): Promise<void> {
+  if (!existsSync(join(config.webFolder, 'index.html'))) {
+    throw new Error('The web app is not built yet. Run: npm run build');
+  }
   mkdirSync(config.dataFolder, { recursive: true });
   const demo = config.kind === 'demo';
   const clock = demo ? fixedClock(DEMO_NOW) : systemClock;

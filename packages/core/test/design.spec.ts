@@ -1,5 +1,6 @@
 import {
   assessDesign,
+  carryDoors,
   designDrawing,
   designProblems,
   designReadings,
@@ -86,6 +87,38 @@ describe('bench: a design read as a whole', () => {
   });
 });
 
+describe('bench: doors and their boards', () => {
+  const base = box({ id: 'base', contents: [] });
+  const upper = hole({ height: 0.244475 + 0.06 });
+  const lower = hole({ id: 'low', height: 0.05 });
+  const two = design({ sections: [base, box()], entrances: [lower, upper] });
+  const heights = (of: Design): readonly number[] => of.entrances.map(({ height }) => Math.round(height * 1e6) / 1e6);
+
+  it('a door goes up and down with its box, the one below it stays', () => {
+    const higher = box({ ...base, shape: { kind: 'box', length: 0.466725, width: 0.31115, height: 0.3 } });
+    expect(heights(carryDoors(two, { ...two, sections: [higher, box()] }))).toEqual([0.05, 0.36]);
+    expect(heights(carryDoors(two, { ...two, sections: [box(), base] }))).toEqual([0.294475, 0.06]);
+  });
+
+  it('a door that was moved by hand stays where it was put', () => {
+    const moved = { ...two, sections: [box(), base], entrances: [lower, hole({ height: 0.1 })] };
+    expect(heights(carryDoors(two, moved))).toEqual([0.294475, 0.1]);
+  });
+
+  it('a door whose box is taken away stays at its height', () => {
+    expect(heights(carryDoors(two, { ...two, sections: [base] }))).toEqual([0.05, 0.304475]);
+  });
+
+  it('every way to fit keeps every door in its own box', () => {
+    for (const target of [0.05, 0.09, 0.12]) {
+      for (const { kind, design: fitted } of fit({ ...two, target })) {
+        const back = carryDoors(fitted, { ...fitted, sections: two.sections });
+        expect(heights(back)).withContext(kind).toEqual(heights(two));
+      }
+    }
+  });
+});
+
 describe('bench: make it fit', () => {
   it('a base set under a single box brings it to the target and lifts the door with it', () => {
     const under = option(design(), 'set-base-under');
@@ -102,6 +135,17 @@ describe('bench: make it fit', () => {
     const smaller = option(design({ sections: stack, target: 0.045 }), 'lower-base');
     expect(designReadings(larger.design).room.gross).toBeCloseTo(0.06, 9);
     expect(designReadings(smaller.design).room.gross).toBeCloseTo(0.045, 9);
+  });
+
+  it('an empty box is left out of a stack that is far too large, the one that helps most', () => {
+    const low = box({
+      id: 'low',
+      contents: [],
+      shape: { kind: 'box', length: 0.466725, width: 0.31115, height: 0.05 },
+    });
+    const stack = [low, box({ id: 'spare', contents: [] }), box()];
+    const fewer = option(design({ sections: stack, entrances: [] }), 'leave-out');
+    expect([fewer.id, fewer.design.sections.length]).toEqual(['spare', 2]);
   });
 
   it('a tube becomes as long as its target asks', () => {

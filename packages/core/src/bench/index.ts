@@ -86,7 +86,8 @@ export {
   type EntranceReading,
   type SectionReading,
 } from './readings.js';
-export { fitOptions, type FitOption } from './make-it-fit.js';
+export { carryDoors } from './carry-doors.js';
+export { fitOptions, type FitOption, withinTape } from './make-it-fit.js';
 export { frameSlots, type FrameSlot } from './frame-slots.js';
 export { designDrawing } from './drawing/design-drawing.js';
 export type {

@@ -10,8 +10,17 @@
 import { DomainError } from '../shared/errors/index.js';
 import type { UnitSystem } from '../shared/units/index.js';
 import { addForTarget, type AddOption } from './add-for-target.js';
-import { type Design, type DesignEntrance, type DesignSection, drawnHeight, insideShape } from './design.js';
+import { carryDoors } from './carry-doors.js';
+import {
+  type Design,
+  type DesignEntrance,
+  type DesignSection,
+  drawnHeight,
+  insideShape,
+  placeSections,
+} from './design.js';
 import { designProblems } from './design-problems.js';
+import { sectionOf } from './door-placement.js';
 import { DOOR_BAND } from './entrance.js';
 import { holeForArea, holesForArea, slotWidth } from './opening-for-area.js';
 import { designReadings, type DesignReadings } from './readings.js';
@@ -22,6 +31,7 @@ export type FitKind =
   | 'lower-base'
   | 'set-base-under'
   | 'add-boxes'
+  | 'leave-out'
   | 'lengthen-tube'
   | 'shorten-tube'
   | 'reducer-block'
@@ -82,7 +92,7 @@ function stretched(section: DesignSection, by: number): DesignSection {
   return section;
 }
 
-/** Entrances on or above a stretched section keep their height above the floor; none has to move. */
+/** Another height or length of a section; doors above it go with their boxes. */
 function stretch(design: Design, section: DesignSection, gross: number): FitOption | null {
   const inside = insideShape(section);
   const grown = growth(inside);
@@ -101,7 +111,10 @@ function stretch(design: Design, section: DesignSection, gross: number): FitOpti
     id: section.id,
     amount: Math.abs(by),
     result: design.target,
-    design: withSection(design, section.id, (old) => stretched(old, by)),
+    design: carryDoors(
+      design,
+      withSection(design, section.id, (old) => stretched(old, by)),
+    ),
   };
 }
 
@@ -125,13 +138,12 @@ function baseUnder(design: Design, lowest: DesignSection, gross: number, newId: 
     contents: [],
     closedAbove: false,
   };
-  const raised = design.entrances.map((entrance) => ({ ...entrance, height: entrance.height + size }));
   return {
     kind: 'set-base-under',
     id: newId,
     amount: size,
     result: design.target,
-    design: { ...design, sections: [base, ...design.sections], entrances: raised },
+    design: carryDoors(design, { ...design, sections: [base, ...design.sections] }),
   };
 }
 
@@ -148,27 +160,40 @@ function moreBoxes(design: Design, gross: number, newId: string): FitOption | nu
     label: top.label,
     contents: [],
   }));
-  const under = copies.reduce((sum, copy) => sum + drawnHeight(insideShape(copy)), 0);
-  const onlyOne = design.sections.length === 1;
   return {
     kind: 'add-boxes',
     id: newId,
     amount: added.count,
     result: added.total,
-    design: {
-      ...design,
-      sections: [...design.sections.slice(0, -1), ...copies, top],
-      entrances: onlyOne
-        ? design.entrances.map((entrance) => ({ ...entrance, height: entrance.height + under }))
-        : design.entrances,
-    },
+    design: carryDoors(design, { ...design, sections: [...design.sections.slice(0, -1), ...copies, top] }),
   };
 }
 
+/** The empty section without a door in it, without which the stack comes nearest to the target, if that is nearer than it is now. */
+function leaveOut(design: Design, { room, sections }: DesignReadings): FitOption | null {
+  const off = (gross: number): number => Math.abs(gross - design.target);
+  const stack = placeSections(design);
+  const withDoors = new Set(design.entrances.map((entrance) => sectionOf(entrance, stack)?.section.id));
+  let best: FitOption | null = null;
+  for (const [n, section] of design.sections.entries()) {
+    const result = room.gross - (sections[n]?.volume ?? 0);
+    if (section.contents.length > 0 || withDoors.has(section.id)) continue;
+    if (off(result) >= off(best?.result ?? room.gross)) continue;
+    const rest = { ...design, sections: design.sections.filter(({ id }) => id !== section.id) };
+    best = { kind: 'leave-out', id: section.id, amount: 1, result, design: carryDoors(design, rest) };
+  }
+  return best;
+}
+
+/** Whether the tape cannot tell the gross volume from the target. */
+export function withinTape({ target }: Design, { room, unsure }: DesignReadings): boolean {
+  return Math.abs(room.gross - target) <= unsure.expanded;
+}
+
 /** Nothing is offered for a difference that the tape cannot tell. */
-function volumeOptions(design: Design, { room, unsure }: DesignReadings, newId: string): FitOption[] {
-  const { gross } = room;
-  if (Math.abs(gross - design.target) <= unsure.expanded) return [];
+function volumeOptions(design: Design, readings: DesignReadings, newId: string): FitOption[] {
+  const { gross } = readings.room;
+  if (withinTape(design, readings)) return [];
   const lowest = design.sections[0];
   if (!lowest) return [];
   const options: (FitOption | null)[] = [];
@@ -181,6 +206,8 @@ function volumeOptions(design: Design, { room, unsure }: DesignReadings, newId: 
     options.push(moreBoxes(design, gross, newId));
   } else if (base && design.sections.length === 1) {
     options.push(stretch(design, base, gross));
+  } else {
+    options.push(leaveOut(design, readings));
   }
   return options.filter((option) => option !== null);
 }

@@ -63,6 +63,13 @@ describe('size field', () => {
     expect(await field.text()).toBe('9-5/16');
   });
 
+  it('loses no step of a key that is held down', async () => {
+    const box = (fixture.nativeElement as HTMLElement).querySelector('input')!;
+    for (let n = 0; n < 5; n++) box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp', cancelable: true }));
+    await fixture.whenStable();
+    expect(await field.text()).toBe('249');
+  });
+
   it('refuses a step out of its range like a typed value', async () => {
     await field.type('3');
     await field.press('ArrowDown', true);

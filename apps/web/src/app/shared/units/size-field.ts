@@ -108,7 +108,9 @@ export class SizeField {
   protected step(steps: number): void {
     const kind = this.kind();
     const one = kind === 'count' ? 1 : kind === 'volume' ? VOLUME_STEP : NATURAL_STEP[this.system()];
-    const next = Math.round(this.value() / one + steps) * one;
+    // From what stands in the box: with a key held down, the value of the last step may not have come back yet.
+    const read = this.#read(this.text());
+    const next = Math.round((read.ok ? read.value : this.value()) / one + steps) * one;
     this.typed(fieldText(next, kind, this.system()));
   }
 

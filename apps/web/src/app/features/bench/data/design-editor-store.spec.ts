@@ -128,6 +128,44 @@ describe('bench: autosave', () => {
     mine.flush(dto(3, sent(mine).document));
   });
 
+  it('takes no answer for a design that was left meanwhile', () => {
+    open();
+    store.edit(width(0.3));
+    jasmine.clock().tick(400);
+    const late = put();
+    store.load('b');
+    http.expectOne('/api/v1/designs/b').flush({ ...dto(7, start), id: 'b' });
+    late.flush(dto(2, sent(late).document));
+    jasmine.clock().tick(4000);
+    expect([store.revision(), store.saving().kind]).toEqual([7, 'saved']);
+    expect(store.document()).toEqual(start);
+  });
+
+  it('offers a design back that was deleted elsewhere, with what was typed since', () => {
+    open();
+    store.edit(width(0.3));
+    jasmine.clock().tick(400);
+    const binned = { ...dto(2, start), deletedAt: NOW };
+    put().flush({ error: { code: 'DELETED', message: '', current: binned } }, { status: 404, statusText: 'Not Found' });
+    expect(store.page().kind).toBe('deleted');
+    store.restore(binned);
+    http.expectOne('/api/v1/designs/a/restore?revision=2').flush(dto(3, start));
+    expect([store.saving().kind, store.document()]).toEqual(['conflict', width(0.3)(start)]);
+  });
+
+  it('keeps mine until the copy of it is safe', () => {
+    open();
+    store.edit(width(0.3));
+    jasmine.clock().tick(400);
+    put().flush(
+      { error: { code: 'REVISION_CONFLICT', message: '', current: dto(2, width(0.5)(start)) } },
+      { status: 409, statusText: 'Conflict' },
+    );
+    store.resolve('both', 'copy').subscribe({ error: () => undefined });
+    http.expectOne('/api/v1/designs/copy').error(new ProgressEvent('error'));
+    expect([store.saving().kind, store.document()]).toEqual(['conflict', width(0.3)(start)]);
+  });
+
   it('goes on showing the last sizes that go together, and saves the others all the same', () => {
     open();
     const before = store.shown();

@@ -1,9 +1,30 @@
 import { computed, DestroyRef, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { DesignDto } from '@yewridge/contract/bench';
-import { assessDesign, type Design, designDrawing, type DesignReadings, fitOptions } from '@yewridge/core/bench';
+import {
+  assessDesign,
+  carryDoors,
+  type Design,
+  DESIGN_LIMITS,
+  designDrawing,
+  type DesignReadings,
+  fitOptions,
+} from '@yewridge/core/bench';
 import equal from 'fast-deep-equal';
-import { catchError, concatMap, debounceTime, defer, EMPTY, type Observable, of, Subject, tap, timer } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  debounceTime,
+  defaultIfEmpty,
+  defer,
+  EMPTY,
+  filter,
+  type Observable,
+  of,
+  Subject,
+  tap,
+  timer,
+} from 'rxjs';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { newPartId } from './design-edits';
@@ -29,6 +50,7 @@ export type ConflictChoice = 'mine' | 'theirs' | 'both';
 
 const SAVE_AFTER_MS = 300;
 const TRY_AGAIN_MS = 2000;
+const MINE = ', my copy';
 
 /** What can be shown of a design: its readings, its drawing and the document they belong to. */
 interface Shown {
@@ -98,6 +120,7 @@ export class DesignEditorStore {
 
   load(id: string): void {
     this.#id = id;
+    this.#history.set(null);
     this.#page.set({ kind: 'waiting' });
     this.#api
       .one(id)
@@ -116,7 +139,7 @@ export class DesignEditorStore {
   edit(change: (design: Design) => Design, joins: string | null = null): void {
     const history = this.#history();
     if (!history) return;
-    const next = change(history.present);
+    const next = carryDoors(history.present, change(history.present));
     if (equal(next, history.present)) return;
     this.#move(record(history, next, joins));
   }
@@ -142,7 +165,7 @@ export class DesignEditorStore {
 
   /** Sends what is waiting now, for leaving the page. */
   flush(): Observable<unknown> {
-    return this.settled() ? of(null) : this.#send();
+    return this.settled() ? of(null) : this.#send().pipe(defaultIfEmpty(null));
   }
 
   /** Puts this design into the bin; the caller offers the way back. */
@@ -171,20 +194,28 @@ export class DesignEditorStore {
     const save = this.#save();
     const history = this.#history();
     if (save.kind !== 'conflict' || !history) return of(null);
+    const { theirs } = save;
     const mine = history.present;
-    this.#revision.set(save.theirs.revision);
-    this.#acknowledged = save.theirs.document;
     if (choice === 'mine') {
+      this.#revision.set(theirs.revision);
+      this.#acknowledged = theirs.document;
       this.#saves.next();
       this.#save.set({ kind: 'saving' });
       return of(null);
     }
-    this.#save.set({ kind: 'saved', at: save.theirs.updatedAt });
-    this.#drafts.forget(this.#id);
-    this.#history.set(record(history, save.theirs.document, null));
-    if (choice === 'theirs') return of(null);
-    const document = { ...mine, name: `${mine.name}, my copy`.slice(0, 80) };
-    return this.#api.save(copyId, { revision: 0, document });
+    const takeTheirs = (): void => {
+      this.#revision.set(theirs.revision);
+      this.#acknowledged = theirs.document;
+      this.#save.set({ kind: 'saved', at: theirs.updatedAt });
+      this.#drafts.forget(this.#id);
+      this.#history.set(record(history, theirs.document, null));
+    };
+    if (choice === 'theirs') {
+      takeTheirs();
+      return of(null);
+    }
+    const name = mine.name.slice(0, DESIGN_LIMITS.nameLength - MINE.length) + MINE;
+    return this.#api.save(copyId, { revision: 0, document: { ...mine, name } }).pipe(tap(takeTheirs));
   }
 
   #opened(design: DesignDto): void {
@@ -225,11 +256,14 @@ export class DesignEditorStore {
     const document = this.document();
     if (!document || this.settled() || this.#save().kind === 'conflict') return EMPTY;
     this.#save.set({ kind: 'saving' });
-    return this.#api.save(this.#id, { revision: this.#revision(), document }).pipe(
+    const id = this.#id;
+    return this.#api.save(id, { revision: this.#revision(), document }).pipe(
+      // An answer that comes after another design was opened is no longer ours; its draft is found when it is opened again.
+      filter(() => id === this.#id),
       tap((saved) => {
         this.#acknowledge(saved);
       }),
-      catchError((failure: ApiFailure) => this.#notSaved(failure, document)),
+      catchError((failure: ApiFailure) => (id === this.#id ? this.#notSaved(failure, document) : EMPTY)),
     );
   }
 
@@ -250,6 +284,10 @@ export class DesignEditorStore {
       // A save whose answer was lost comes back as a conflict with itself.
       if (equal(theirs.document, sent)) this.#acknowledge(theirs);
       else this.#save.set({ kind: 'conflict', theirs });
+      return EMPTY;
+    }
+    if (failure.code === 'DELETED') {
+      this.#page.set({ kind: 'deleted', design: failure.current as DesignDto });
       return EMPTY;
     }
     if (failure.code === 'UNREACHABLE' || failure.code === 'INTERNAL') {

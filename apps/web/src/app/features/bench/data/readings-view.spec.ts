@@ -1,7 +1,7 @@
 import { type Design, fitOptions } from '@yewridge/core/bench';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { withValue } from './design-edits';
-import { checkLines, fitWords, type ReadingLine, readingLines } from './readings-view';
+import { checkLines, fitRemark, fitWords, type ReadingLine, readingLines } from './readings-view';
 
 const lines = (design: Design, system: 'metric' | 'imperial' = 'metric'): readonly ReadingLine[] =>
   readingLines(design, readingsOf(design), system);
@@ -80,6 +80,18 @@ describe('bench: readings in words', () => {
     expect(order).toEqual(
       [...order].sort((a, b) => ['look', 'know', 'good'].indexOf(a) - ['look', 'know', 'good'].indexOf(b)),
     );
+  });
+
+  it('says when nothing is to be changed, and when no single change is enough', () => {
+    const remark = (design: Design): string | null =>
+      fitRemark(design, readingsOf(design), fitOptions({ design, system: 'metric', newId: 'new' }), 'metric');
+    const pot = withValue({ ...SAMPLE, entrances: [] }, 'sections', [
+      { ...SAMPLE.sections[0], shape: { kind: 'cone', diameterBottom: 0.15, diameterTop: 0.12, height: 0.15 } },
+    ]);
+    expect(remark(pot)).toBe('No single change brings this stack to 40 L.');
+    expect(remark(SAMPLE)).toBeNull();
+    const slot = opening({ kind: 'slot', width: 0.0625, height: 0.02 });
+    expect(remark({ ...slot, target: 0.036 })).toBe('It fits: nothing to change.');
   });
 
   it('offers each way to fit with what it does and what comes of it', () => {

@@ -1,5 +1,5 @@
 import type { Design, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
-import { DOOR_BAND, PASSAGE } from '@yewridge/core/bench';
+import { DOOR_BAND, PASSAGE, withinTape } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureOf, figureText, percentText } from '../../../shared/units/format';
 import type { Working } from '../../../shared/layout/working-panel';
@@ -184,6 +184,22 @@ export function checkLines(design: Design, readings: DesignReadings, system: Uni
   return lines.sort((a, b) => LEVEL_ORDER[a.level] - LEVEL_ORDER[b.level]);
 }
 
+/** Kinds that bring the volume to its target, or nearer. */
+const DOOR_KINDS: readonly FitOption['kind'][] = ['reducer-block', 'widen-slot', 'hole-saw', 'drill-holes'];
+
+/** Said under the ways to fit, where they do not reach the target or there is nothing to reach. */
+export function fitRemark(
+  design: Design,
+  readings: DesignReadings,
+  options: readonly FitOption[],
+  system: UnitSystem,
+): string | null {
+  const reached = withinTape(design, readings);
+  if (reached) return options.length === 0 ? 'It fits: nothing to change.' : null;
+  const onWay = options.some(({ kind }) => !DOOR_KINDS.includes(kind));
+  return onWay ? null : `No single change brings this stack to ${roundText(design.target, system)}.`;
+}
+
 /** What one click would do, and what would come of it. */
 export function fitWords(option: FitOption, design: Design, system: UnitSystem): { act: string; result: string } {
   const length = figureText(option.amount, 'length', system);
@@ -202,6 +218,10 @@ export function fitWords(option: FitOption, design: Design, system: UnitSystem):
         act: option.amount === 1 ? 'Add a box like the top one' : `Add ${option.amount} boxes like the top one`,
         result: litres,
       };
+    case 'leave-out': {
+      const label = design.sections.find(({ id }) => id === option.id)?.label ?? '';
+      return { act: `Leave out “${label}”`, result: litres };
+    }
     case 'lengthen-tube':
       return { act: `Make it ${target}: lengthen the tube by ${length}`, result: litres };
     case 'shorten-tube':

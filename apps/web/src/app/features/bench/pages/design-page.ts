@@ -216,7 +216,12 @@ export class DesignPage {
 
   protected copy(): void {
     const document = this.store.document();
-    if (document) this.#actions.copy(document);
+    if (document)
+      this.store.flush().subscribe({
+        complete: () => {
+          this.#actions.copy(document);
+        },
+      });
   }
 
   protected remove(): void {

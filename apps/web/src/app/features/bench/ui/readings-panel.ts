@@ -3,7 +3,7 @@ import type { Design, DesignReadings, FitOption } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { Icon } from '../../../shared/icons/icon';
 import { WorkingPanel } from '../../../shared/layout/working-panel';
-import { checkLines, fitWords, readingLines } from '../data/readings-view';
+import { checkLines, fitRemark, fitWords, readingLines } from '../data/readings-view';
 import { Band } from './band';
 
 const MOST_FITS = 4;
@@ -34,6 +34,9 @@ export class ReadingsPanel {
     this.fits()
       .slice(0, MOST_FITS)
       .map((option) => ({ option, ...fitWords(option, this.design(), this.system()) })),
+  );
+  protected readonly remark = computed(() =>
+    this.stale() ? 'Mend the fault first.' : fitRemark(this.design(), this.readings(), this.fits(), this.system()),
   );
   protected readonly levelNames = { look: 'Look', know: 'Know', good: 'Good' };
 
