@@ -5,6 +5,7 @@ import {
   DISC_POSITIONS,
   FACES,
   FILLS,
+  FRAME_COLUMNS,
   FRAME_IDS,
   MATERIALS,
   SIZES_ARE,
@@ -57,23 +58,7 @@ const shape = byKind({
 });
 
 const count = whole(DESIGN_LIMITS.count);
-const frameSpec = Joi.object(
-  Object.fromEntries(
-    [
-      'topBarLength',
-      'bodyLength',
-      'height',
-      'topBarWidth',
-      'topBarDepth',
-      'sideBarWidth',
-      'sideBarThickness',
-      'bottomBarWidth',
-      'bottomBarThickness',
-      'lugThickness',
-      'pitch',
-    ].map((column) => [column, size]),
-  ),
-);
+const frameSpec = Joi.object(Object.fromEntries(FRAME_COLUMNS.map((column) => [column, size])));
 const content = byKind({
   frames: {
     frame: Joi.alternatives()

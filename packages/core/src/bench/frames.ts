@@ -24,7 +24,8 @@ export interface FrameSpec {
   readonly pitch: number;
 }
 
-const COLUMNS = [
+/** The columns of the table of frames, in its order. */
+export const FRAME_COLUMNS = [
   'topBarLength',
   'bodyLength',
   'height',
@@ -55,7 +56,7 @@ function frameOf(at: (column: number) => number): FrameSpec {
   };
 }
 
-/** One row of the table, in millimetres, in the order of `COLUMNS`. */
+/** One row of the table, in millimetres, in the order of `FRAME_COLUMNS`. */
 function millimetres(...row: readonly number[]): FrameSpec {
   const at = (column: number): number => (row[column] ?? NaN) / 1000;
   return frameOf(at);
@@ -111,7 +112,7 @@ export function readFrame(value: unknown, path: string): FrameSpec {
   if (value === undefined) throw new DomainError('TYPE', path, 'is missing');
   const given = objectAt(value, path);
   return frameOf((n) => {
-    const column = COLUMNS[n] ?? '';
+    const column = FRAME_COLUMNS[n] ?? '';
     return numberAt(given[column], `${path}.${column}`);
   });
 }

@@ -15,6 +15,7 @@ export {
 export {
   type Fill,
   FILLS,
+  FRAME_COLUMNS,
   FRAME_IDS,
   type FrameDisplacement,
   frameDisplacement,

@@ -1,18 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  DESIGN_LIMITS,
-  type DesignEntrance,
-  DISC_POSITIONS,
-  type DiscPosition,
-  type DoorShape,
-  FACES,
-  guardOf,
-} from '@yewridge/core/bench';
+import { type DesignEntrance, type DiscPosition, type DoorShape, guardOf } from '@yewridge/core/bench';
 import { changeOpening } from '../data/design-edits';
 import { entranceFields } from '../data/fields';
 import { DISC_NAMES, DOOR_NAMES, FACE_NAMES } from '../data/names';
 import type { EntranceRow } from '../data/stack-rows';
+import { ChoiceLine } from './choice-line';
 import { FieldList } from './field-list';
+import { NameLine } from './name-line';
 import type { PartChange } from './part-change';
 
 const NAIL = 0.003;
@@ -21,7 +15,7 @@ const EXCLUDER = { slots: 6, slotWidth: 0.0042, slotLength: 0.03 } as const;
 /** All a keeper can say about one entrance. */
 @Component({
   selector: 'yw-entrance-editor',
-  imports: [FieldList],
+  imports: [FieldList, ChoiceLine, NameLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './entrance-editor.html',
   styleUrl: './part-editor.scss',
@@ -33,13 +27,10 @@ export class EntranceEditor {
   readonly entered = output<string>();
   readonly left = output();
 
-  protected readonly kinds = Object.keys(DOOR_NAMES) as DoorShape['kind'][];
-  protected readonly kindNames = DOOR_NAMES;
-  protected readonly faces = FACES;
-  protected readonly faceNames = FACE_NAMES;
-  protected readonly positions = DISC_POSITIONS;
-  protected readonly positionNames = DISC_NAMES;
-  protected readonly labelLength = DESIGN_LIMITS.labelLength;
+  protected readonly kinds = DOOR_NAMES;
+  protected readonly faces = FACE_NAMES;
+  protected readonly positions = DISC_NAMES;
+  protected readonly tops = { flat: 'flat', round: 'round' };
 
   protected readonly entrance = computed(() => this.row().entrance);
   protected readonly fields = computed(() => entranceFields(this.entrance()));

@@ -140,8 +140,8 @@ describe('bench: part editors', () => {
     const said: unknown[] = [];
     component.changed.subscribe((change) => said.push(change));
     component.replaced.subscribe(({ shape, contents }) => said.push([shape.kind, contents.length]));
-    choose(element, 'What is in the frames', 'foundation');
-    choose(element, 'Where they hang', 'centre');
+    choose(element, 'With', 'foundation');
+    choose(element, 'They hang', 'centre');
     choose(element, 'Shape', 'cylinder');
     press('Take out entry 1');
     press('Add frames');

@@ -1,26 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  ARRANGEMENTS,
-  type Content,
-  DESIGN_LIMITS,
-  type DesignSection,
-  FILLS,
-  FRAME_IDS,
-  SHAPE_KINDS,
-  SIZES_ARE,
-  type Shape,
-} from '@yewridge/core/bench';
+import { type Content, DESIGN_LIMITS, type DesignSection, type Shape } from '@yewridge/core/bench';
 import { changeShape, newContent } from '../data/design-edits';
 import { contentFields, sectionFields } from '../data/fields';
 import { ARRANGEMENT_NAMES, FILL_NAMES, FRAME_NAMES, SHAPE_NAMES } from '../data/names';
 import type { Fault, SectionRow } from '../data/stack-rows';
+import { ChoiceLine } from './choice-line';
 import { FieldList } from './field-list';
+import { NameLine } from './name-line';
 import type { PartChange } from './part-change';
 
 /** All a keeper can say about one section: its shape and sizes, how they were taped, and what hangs in it. */
 @Component({
   selector: 'yw-section-editor',
-  imports: [FieldList],
+  imports: [FieldList, ChoiceLine, NameLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './section-editor.html',
   styleUrl: './part-editor.scss',
@@ -32,16 +24,12 @@ export class SectionEditor {
   readonly entered = output<string>();
   readonly left = output();
 
-  protected readonly kinds = SHAPE_KINDS;
-  protected readonly kindNames = SHAPE_NAMES;
-  protected readonly sizesAre = SIZES_ARE;
-  protected readonly frames = FRAME_IDS;
-  protected readonly frameNames = FRAME_NAMES;
-  protected readonly fills = FILLS;
-  protected readonly fillNames = FILL_NAMES;
-  protected readonly arrangements = ARRANGEMENTS;
-  protected readonly arrangementNames = ARRANGEMENT_NAMES;
-  protected readonly labelLength = DESIGN_LIMITS.labelLength;
+  protected readonly shapes = SHAPE_NAMES;
+  protected readonly axes = { upright: 'stands', lying: 'lies' };
+  protected readonly sides = { inside: 'inside', outside: 'outside' };
+  protected readonly frames = FRAME_NAMES;
+  protected readonly fills = FILL_NAMES;
+  protected readonly arrangements = ARRANGEMENT_NAMES;
   protected readonly contentFields = contentFields;
 
   protected readonly section = computed(() => this.row().section);
@@ -67,6 +55,15 @@ export class SectionEditor {
 
   protected shapeChosen(kind: string): void {
     this.replaced.emit(changeShape(this.section(), kind as Shape['kind']));
+  }
+
+  /** A tube that stands up or lies down keeps its sizes; a cut makes sense only in one that lies. */
+  protected axisChosen(axis: string): void {
+    const section = this.section();
+    if (section.shape.kind !== 'cylinder') return;
+    const { diameter, length } = section.shape;
+    const shape = { kind: 'cylinder', axis: axis === 'lying' ? 'lying' : 'upright', diameter, length, cut: 0 } as const;
+    this.replaced.emit({ ...section, shape });
   }
 
   protected contentChanged(index: number, change: PartChange): void {

@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import {
   afterNextRender,
@@ -25,7 +26,7 @@ import {
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { Icon } from '../../../shared/icons/icon';
 import { figureText } from '../../../shared/units/format';
-import { BOARD_FIELDS, TARGET_FIELD } from '../data/fields';
+import { BOARD_FIELDS, type Field, TARGET_FIELD } from '../data/fields';
 import { DOOR_NAMES, MATERIAL_NAMES } from '../data/names';
 import type { EntranceRow, SectionRow } from '../data/stack-rows';
 import { ContentsStrip } from './contents-strip';
@@ -46,6 +47,7 @@ export const FIXED_PARTS = { whole: 'whole', roof: 'roof', floor: 'floor' } as c
 @Component({
   selector: 'yw-stack-panel',
   imports: [
+    NgTemplateOutlet,
     CdkDropList,
     CdkDrag,
     CdkDragHandle,
@@ -82,7 +84,6 @@ export class StackPanel {
   readonly left = output();
 
   protected readonly fixed = FIXED_PARTS;
-  protected readonly boardFields = BOARD_FIELDS;
   protected readonly targetField = [TARGET_FIELD];
   protected readonly materials = MATERIALS;
   protected readonly materialNames = MATERIAL_NAMES;
@@ -91,12 +92,6 @@ export class StackPanel {
   protected readonly nameLength = DESIGN_LIMITS.nameLength;
   protected readonly noteLength = DESIGN_LIMITS.noteLength;
   protected readonly full = computed(() => this.design().sections.length >= DESIGN_LIMITS.sections.max);
-  protected readonly boards = computed(() => {
-    const { roof, floor } = this.design();
-    const words = (value: number): string => (value > 0 ? figureText(value, 'length', this.system()) : 'none');
-    return { roof: words(roof), floor: words(floor) };
-  });
-
   readonly #element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   readonly #injector = inject(Injector);
   /** The field the focus is in because the keeper went there, so that it is not sent there again. */
@@ -116,6 +111,15 @@ export class StackPanel {
         { injector: this.#injector },
       );
     });
+  }
+
+  protected boardWords(board: keyof typeof BOARD_FIELDS): string {
+    const thickness = this.design()[board];
+    return thickness > 0 ? figureText(thickness, 'length', this.system()) : 'none';
+  }
+
+  protected boardFields(board: keyof typeof BOARD_FIELDS): readonly Field[] {
+    return BOARD_FIELDS[board];
   }
 
   protected toggle(id: string): void {
