@@ -105,6 +105,27 @@ test.describe('bench in trouble', () => {
     await bench.saved();
   });
 
+  test('a text that cannot be used is still there after its row was closed and after a reload', async ({
+    page,
+    bench,
+  }) => {
+    await bench.begin('Box');
+    await bench.type('Width, across', 'as wide as the door');
+    await bench.open(/^Roof/);
+    await expect(bench.field('Width, across')).toHaveCount(0);
+    await bench.open(/^Box/);
+    await expect(bench.field('Width, across')).toHaveValue('as wide as the door');
+    await page.reload();
+    await bench.open(/^Box/);
+    await expect(page.getByRole('alert')).toContainText('“as wide as the door” is not a length');
+    await bench.field('Width, across').focus();
+    await page.keyboard.press('Escape');
+    await expect(bench.field('Width, across')).toHaveValue('374.7');
+    await page.reload();
+    await bench.open(/^Box/);
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  });
+
   test('an address that leads nowhere says so and leads on', async ({ page, allow }) => {
     allow(/404/);
     await page.goto('/bench/not-a-design');

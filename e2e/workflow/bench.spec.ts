@@ -160,6 +160,72 @@ test.describe('bench', () => {
     await expect(page.getByRole('article')).toHaveCount(1);
   });
 
+  test('a tube that lies, cut open and given three holes is shortened to its target', async ({ page, bench }) => {
+    await bench.begin('Tube');
+    await page.getByRole('radio', { name: 'lies' }).check();
+    await bench.type('Diameter', '304');
+    await bench.type('Length', '70 cm');
+    await bench.type('Sawn off on top', '32');
+    // By hand: circle of 152 mm radius less a segment of 32 mm is 685.1 cm2, over 700 mm.
+    await expect(bench.readings()).toContainText('48.0 ± 0.7 L gross');
+    await page.getByRole('button', { name: 'Add top bars' }).click();
+    await bench.type('How many', '7');
+    await bench.type('Bar length', '660');
+    await expect(bench.readings()).toContainText('frames and bars take 1.7 L of it');
+    await page.getByRole('button', { name: /^Make it 40 L: shorten the tube by 116/ }).click();
+    await expect(bench.readings()).toContainText('40.0 ± 0.6 L gross');
+    await expect(page.getByText(/^Top bars in “Tube” are 64.1 mm longer than it is outside/)).toBeVisible();
+    await bench.type('Bar length', '580');
+    await expect(page.getByText(/^Top bars in/)).toHaveCount(0);
+    await bench.addDoor('Round hole');
+    await bench.type('Diameter', '22');
+    await page.getByRole('button', { name: 'Bore 3 holes of this size' }).click();
+    await expect(bench.readings()).toContainText('11.4 cm² of door, inside the band');
+    await bench.saved();
+  });
+
+  test('a box taped outside, with its walls, holds what it holds inside', async ({ page, bench }) => {
+    await bench.begin('Box');
+    await expect(bench.readings()).toContainText('42.7 ± 0.5 L gross');
+    await page.getByRole('radio', { name: 'outside' }).check();
+    await bench.type('Length, front to back', '19-7/8 in');
+    await bench.type('Width, across', '16 1/4');
+    await expect(bench.readings()).toContainText('42.7 ± 0.7 L gross');
+    await expect(page.getByRole('button', { name: /^Box/ })).toContainText('504.8 × 412.8 × 244.5 outside');
+  });
+
+  test('a disc is turned, and the door follows', async ({ page, bench }) => {
+    await bench.begin('Pot or bucket');
+    await bench.addDoor('Turning disc');
+    await expect(bench.readings()).toContainText('12.6 cm² of door');
+    await page.getByLabel('Turned to').selectOption('closed');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('no door yet');
+    await expect(page.getByText('Nothing gets in')).toBeVisible();
+    await page.getByLabel('Turned to').selectOption('excluder');
+    await expect(page.getByText('No gap reaches 5.5 mm: drones and most queens cannot pass')).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+z');
+    await expect(bench.readings()).toContainText('12.6 cm² of door');
+  });
+
+  test('a click on a dimension leads to its field, and an arrow key moves the drawing', async ({ page, bench }) => {
+    await bench.begin('Box');
+    await bench.drawing().getByText('244.5', { exact: true }).click();
+    await expect(bench.field('Height')).toBeFocused();
+    await page.keyboard.press('ArrowUp');
+    await expect(bench.drawing().getByText('245', { exact: true })).toBeVisible();
+  });
+
+  test('on a phone a design is read and changed with a thumb', async ({ page, bench }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await bench.begin('Box');
+    await page.getByRole('button', { name: 'Less: Height' }).click();
+    await expect(bench.field('Height')).toHaveValue('243');
+    const box = await page.getByRole('button', { name: 'Less: Height' }).boundingBox();
+    expect(Math.min(box?.width ?? 0, box?.height ?? 0)).toBeGreaterThanOrEqual(44);
+    await bench.saved();
+  });
+
   test('every figure shows its working', async ({ page, bench }) => {
     await bench.begin('Box');
     await page.getByRole('button', { name: 'Show working', exact: true }).click();

@@ -1,4 +1,5 @@
 import type { DesignPageDto } from '@yewridge/contract/bench';
+import { FRAMES } from '@yewridge/core/bench';
 import { type Bench, designIn, errorIn, NOW, openBench, sample } from './support.js';
 
 describe('bench over HTTP', () => {
@@ -117,4 +118,93 @@ describe('bench over HTTP', () => {
     const answer = await put('odd-box', 0, { ...sample, name: '', target: 0, extra: 1 });
     expect(errorIn(answer).fields?.length).toBe(3);
   });
+});
+
+describe('designs of every shape over HTTP', () => {
+  const section = { ...sample.sections[0]!, contents: [] };
+  const door = sample.entrances[0]!;
+
+  for (const [what, change] of [
+    [
+      'a tube that lies',
+      { sections: [{ ...section, shape: { kind: 'cylinder', axis: 'lying', diameter: 0.3, length: 0.6, cut: 0.03 } }] },
+    ],
+    [
+      'a pot',
+      { sections: [{ ...section, shape: { kind: 'cone', diameterBottom: 0.4, diameterTop: 0, height: 0.3 } }] },
+    ],
+    ['a measured volume', { sections: [{ ...section, shape: { kind: 'measured', volume: 0.0275 } }] }],
+    [
+      'a tapered box',
+      {
+        sections: [
+          {
+            ...section,
+            shape: {
+              kind: 'frustum',
+              bottom: { length: 0.4, width: 0.3 },
+              top: { length: 0.5, width: 0.4 },
+              height: 0.3,
+            },
+          },
+        ],
+      },
+    ],
+    [
+      'a keeper’s own frame',
+      { sections: [{ ...section, contents: [{ kind: 'frames', frame: { ...FRAMES.dnm }, count: 2 }] }] },
+    ],
+    [
+      'feeder, divider and insulation',
+      {
+        sections: [
+          {
+            ...section,
+            contents: [
+              { kind: 'feeder', volume: 0.001 },
+              { kind: 'divider', length: 0.4, height: 0.2, thickness: 0.01 },
+              { kind: 'insulation', area: 0.1, thickness: 0.02 },
+            ],
+          },
+        ],
+      },
+    ],
+    [
+      'an excluder disc',
+      {
+        entrances: [
+          {
+            ...door,
+            opening: {
+              kind: 'disc',
+              diameter: 0.05,
+              position: 'excluder',
+              slots: 6,
+              slotWidth: 0.0042,
+              slotLength: 0.03,
+            },
+          },
+        ],
+      },
+    ],
+    [
+      'a round notch',
+      { entrances: [{ ...door, opening: { kind: 'notch', width: 0.04, height: 0.03, top: 'round' }, height: 0 }] },
+    ],
+    ['no door at all', { entrances: [] }],
+    [
+      'sizes that do not go together',
+      { sections: [{ ...section, contents: [{ kind: 'frames', frame: 'dnm', count: 40 }] }] },
+    ],
+  ] as const) {
+    it(`keeps ${what} to the last digit`, async () => {
+      const bench = await openBench();
+      const document = { ...sample, ...change };
+      const saved = await bench.http.put('/api/v1/designs/a').send({ revision: 0, document });
+      const read = designIn(await bench.http.get('/api/v1/designs/a'));
+      await bench.database.close();
+      expect(saved.status).toBe(201);
+      expect(JSON.parse(JSON.stringify(read.document))).toEqual(JSON.parse(JSON.stringify(document)));
+    });
+  }
 });

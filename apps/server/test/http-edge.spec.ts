@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { API_ERRORS } from '@yewridge/contract/shared';
 import { openApiDocument } from '../src/http/openapi.js';
-import { type Bench, errorIn, openBench } from './support.js';
+import { type Bench, designIn, errorIn, openBench, sample } from './support.js';
 
 describe('the edge of the server', () => {
   let bench: Bench;
@@ -21,6 +21,27 @@ describe('the edge of the server', () => {
     const policy = (await bench.http.get('/')).headers['content-security-policy'];
     expect(policy).toContain("default-src 'self'");
     expect(policy).not.toMatch(/https?:|\*/);
+  });
+
+  it('squeezes what is large and lets the browser keep what is named by its content', async () => {
+    for (let n = 0; n < 3; n++) await bench.http.put(`/api/v1/designs/d-${n}`).send({ revision: 0, document: sample });
+    const list = await bench.http.get('/api/v1/designs').set('Accept-Encoding', 'gzip');
+    expect(list.headers['content-encoding']).toBe('gzip');
+    expect((await bench.http.get('/app-ABCD1234.js')).headers['cache-control']).toContain('immutable');
+    expect((await bench.http.get('/bench')).headers['cache-control']).toBe('no-cache');
+  });
+
+  it('does not say what it is built with', async () => {
+    const { headers } = await bench.http.get('/api/v1/health');
+    expect(headers['x-powered-by']).toBeUndefined();
+    expect(headers['x-content-type-options']).toBe('nosniff');
+  });
+
+  it('refuses, with its code, a fault of its own without telling what was inside', async () => {
+    await bench.database.source.query('DROP TABLE design');
+    const answer = await bench.http.get('/api/v1/designs');
+    expect([answer.status, errorIn(answer).code]).toEqual([500, 'INTERNAL']);
+    expect(answer.text).not.toContain('design');
   });
 
   for (const [what, send, status, code] of [
@@ -66,6 +87,27 @@ describe('the description of the API', () => {
     expect(Object.keys(served.paths)).toEqual(Object.keys(paths));
     const design = served.components.schemas.Design as { properties: { name: object } };
     expect(design.properties.name).toEqual(jasmine.objectContaining({ type: 'string', maxLength: 80, minLength: 1 }));
+  });
+
+  it('points nowhere that is not there', () => {
+    const text = JSON.stringify(openApiDocument);
+    const named = new Set([...text.matchAll(/#\/components\/schemas\/(\w+)/g)].map(([, name]) => name));
+    expect([...named].filter((name) => !(String(name) in openApiDocument.components.schemas))).toEqual([]);
+    expect(named.size).toBe(Object.keys(openApiDocument.components.schemas).length);
+  });
+
+  it('names the fields that a stored design and the workspace really have', async () => {
+    const bench = await openBench();
+    const stored = await bench.http.put('/api/v1/designs/a').send({ revision: 0, document: sample });
+    const workspace = await bench.http.get('/api/v1/workspace');
+    const page = await bench.http.get('/api/v1/designs');
+    await bench.database.close();
+    const { StoredDesign, Workspace, DesignPage, Design } = openApiDocument.components.schemas;
+    const keys = (value: unknown): readonly string[] => Object.keys(value as object).sort();
+    expect(keys(stored.body)).toEqual(keys(StoredDesign.properties));
+    expect(keys(workspace.body)).toEqual(keys(Workspace.properties));
+    expect(keys(page.body)).toEqual(keys(DesignPage.properties));
+    expect(keys(designIn(stored).document)).toEqual(keys((Design as { properties: object }).properties));
   });
 
   it('has every path on the readable page, and every error code in the error page', async () => {

@@ -51,6 +51,23 @@ describe('bench: a design read as a whole', () => {
     expect(designReadings(design({ sections: [base, shallow] })).notices).toEqual([]);
   });
 
+  it('top bars longer than the tube they lie on are told, those that rest on its ends are not', () => {
+    const tube = (length: number): Design =>
+      design({
+        sections: [
+          box({
+            shape: { kind: 'cylinder', axis: 'lying', diameter: 0.3, length: 0.6, cut: 0.03 },
+            contents: [{ kind: 'topBars', length, width: 0.03, depth: 0.012 }],
+          }),
+        ],
+        entrances: [],
+      });
+    expect(designReadings(tube(0.638)).notices).toEqual([]);
+    const [notice] = designReadings(tube(0.65)).notices;
+    expect(notice?.code).toBe('bars-past-rim');
+    expect(notice?.by).toBeCloseTo(0.012, 9);
+  });
+
   it('every fault is named at its own field, not the first one alone', () => {
     const broken = design({
       sections: [

@@ -172,6 +172,14 @@ export function insideSection(section: DesignSection): Section {
   };
 }
 
+/** Thickness of the walls in front and at the back: of their own in boxes and lying tubes, else the one wall there is. */
+export function frontWall({ shape, wall, endWall }: DesignSection): number {
+  if (shape.kind === 'measured') return 0;
+  const ownEnds =
+    shape.kind === 'box' || shape.kind === 'frustum' || (shape.kind === 'cylinder' && shape.axis === 'lying');
+  return ownEnds ? endWall : wall;
+}
+
 /** Height a section takes in the drawing; a measured one is drawn as a cube of its volume. */
 export function drawnHeight(shape: Shape): number {
   switch (shape.kind) {

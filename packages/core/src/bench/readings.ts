@@ -5,7 +5,7 @@
  */
 import { cavity, type Cavity, type Content, type Section } from './cavity.js';
 import { FRAMES } from './frames.js';
-import { type Design, drawnHeight, insideSection } from './design.js';
+import { type Design, drawnHeight, faceWidth, frontWall, insideSection } from './design.js';
 import { designProblems, type DesignProblem } from './design-problems.js';
 import { entrance, type Entrance, openingArea, type OpeningArea } from './entrance.js';
 import { geometryOf, type Shape } from './section-geometry.js';
@@ -23,7 +23,12 @@ export interface EntranceReading extends OpeningArea {
   readonly total: number;
 }
 /** Something the keeper should know although the design can be computed. */
-export type DesignNotice = { readonly code: 'frames-hang-past-floor'; readonly sectionId: string; readonly by: number };
+export interface DesignNotice {
+  readonly code: 'frames-hang-past-floor' | 'bars-past-rim';
+  readonly sectionId: string;
+  /** m too long. */
+  readonly by: number;
+}
 
 export interface DesignReadings {
   readonly room: Cavity;
@@ -60,6 +65,17 @@ function framesPastFloor(design: Design, inside: readonly Section[]): DesignNoti
   return notices;
 }
 
+/** Top bars that reach past the outside of the walls they rest on. */
+function barsPastRim(design: Design, inside: readonly Section[]): DesignNotice[] {
+  return design.sections.flatMap((section, n): DesignNotice[] => {
+    const longest = Math.max(0, ...section.contents.map((one) => (one.kind === 'topBars' ? one.length : 0)));
+    const shape = inside[n];
+    if (!shape || longest === 0 || shape.kind === 'measured') return [];
+    const by = longest - faceWidth(shape, 'left', 1) - 2 * frontWall(section);
+    return by > HANG_SLACK ? [{ code: 'bars-past-rim', sectionId: section.id, by }] : [];
+  });
+}
+
 function longestFrame(contents: readonly Content[]): number {
   let longest = 0;
   for (const content of contents) {
@@ -85,7 +101,7 @@ export function designReadings(design: Design): DesignReadings {
       const one = openingArea(opening);
       return { id, ...one, total: one.area * count };
     }),
-    notices: framesPastFloor(design, sections),
+    notices: [...framesPastFloor(design, sections), ...barsPastRim(design, sections)],
   };
 }
 

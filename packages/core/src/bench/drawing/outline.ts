@@ -1,5 +1,5 @@
 /** The inside and outside outlines of a section as seen from the front or cut from the side. */
-import { faceWidth, type PlacedSection } from '../design.js';
+import { faceWidth, frontWall, type PlacedSection } from '../design.js';
 import type { Point } from './scene.js';
 
 export type Look = 'front' | 'side';
@@ -12,14 +12,10 @@ export interface Outline {
   readonly outsideTop: number;
 }
 
-const WALL_OF_MEASURED = 0;
-
 /** Thickness of the walls left and right in a view. */
 export function wallSeen({ section }: PlacedSection, look: Look): number {
-  if (section.shape.kind === 'measured') return WALL_OF_MEASURED;
-  const frontBack = section.shape.kind === 'box' || section.shape.kind === 'frustum';
-  const lyingEnds = section.shape.kind === 'cylinder' && section.shape.axis === 'lying';
-  return look === 'side' && (frontBack || lyingEnds) ? section.endWall : section.wall;
+  if (section.shape.kind === 'measured') return 0;
+  return look === 'side' ? frontWall(section) : section.wall;
 }
 
 /** Outline of everything but the front of a lying tube, which is round. */

@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import type { NumberRange } from '@yewridge/core/shared/errors';
 import { DISPLAY, NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
+import { KeptTexts } from '../kept/kept-texts';
 import { type FieldKind, fieldText, parseField } from './parse';
 import { UnitChoice } from './unit-choice';
 
@@ -36,10 +37,13 @@ export class SizeField {
   readonly kind = input<FieldKind>('length');
   /** What the whole design says against this value, while the value by itself can be used. */
   readonly problem = input<string | null>(null);
+  /** Name under which a text that cannot be used is kept, where the page keeps such texts. */
+  readonly keepAs = input<string | null>(null);
   readonly changed = output<number>();
   readonly entered = output();
   readonly left = output();
 
+  readonly #kept = inject(KeptTexts, { optional: true });
   protected readonly system = inject(UnitChoice).system;
   protected readonly id = `size-field-${++made}`;
   protected readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
@@ -49,6 +53,8 @@ export class SizeField {
   protected readonly text = linkedSignal<{ value: number; system: UnitSystem }, string>({
     source: () => ({ value: this.value(), system: this.system() }),
     computation: ({ value, system }, previous) => {
+      const kept = previous ? null : this.#kept?.find(this.keepAs() ?? '');
+      if (typeof kept === 'string') return kept;
       if (previous && this.#focused() && previous.source.system === system) {
         // Half a fraction ("9 5") means nothing yet, and the value of the stroke before it may only arrive now.
         const read = this.#read(previous.value);
@@ -74,6 +80,7 @@ export class SizeField {
   protected typed(text: string): void {
     this.text.set(text);
     const read = this.#read(text);
+    this.#keep(read.ok ? null : text);
     if (read.ok && read.value !== this.value()) this.changed.emit(read.value);
   }
 
@@ -101,6 +108,7 @@ export class SizeField {
       if (this.#read(this.text()).ok) return;
       event.preventDefault();
       this.text.set(fieldText(this.value(), this.kind(), this.system()));
+      this.#keep(null);
     }
   }
 
@@ -112,6 +120,11 @@ export class SizeField {
     const read = this.#read(this.text());
     const next = Math.round((read.ok ? read.value : this.value()) / one + steps) * one;
     this.typed(fieldText(next, kind, this.system()));
+  }
+
+  #keep(text: string | null): void {
+    const field = this.keepAs();
+    if (field !== null) this.#kept?.keep(field, text);
   }
 
   #read(text: string): ReturnType<typeof parseField> {

@@ -34,6 +34,14 @@ export function withValue<T>(document: T, path: string, value: unknown): T {
   return set(document, 0) as T;
 }
 
+/** Where a part lives in its design, with the dot behind it; nothing for a field of the design itself. */
+export function pathOfPart(design: Design, id: string): string {
+  const section = design.sections.findIndex((one) => one.id === id);
+  if (section >= 0) return `sections[${section}].`;
+  const entrance = design.entrances.findIndex((one) => one.id === id);
+  return entrance >= 0 ? `entrances[${entrance}].` : '';
+}
+
 export function valueAt(document: unknown, path: string): unknown {
   return path
     .split(/[.[\]]+/)

@@ -162,12 +162,14 @@ function roundText(volume: number, system: UnitSystem): string {
 export function checkLines(design: Design, readings: DesignReadings, system: UnitSystem): readonly CheckLine[] {
   const { door, room, notices } = readings;
   const lines: CheckLine[] = door.flags.map((flag) => flagCheck(flag, system));
-  for (const { sectionId, by } of notices) {
+  for (const { code, sectionId, by } of notices) {
     const label = design.sections.find((section) => section.id === sectionId)?.label ?? sectionId;
-    lines.push({
-      level: 'look',
-      sentence: `Frames in “${label}” hang ${figureText(by, 'length', system)} past what is open below them`,
-    });
+    const length = figureText(by, 'length', system);
+    const sentence =
+      code === 'bars-past-rim'
+        ? `Top bars in “${label}” are ${length} longer than it is outside`
+        : `Frames in “${label}” hang ${length} past what is open below them`;
+    lines.push({ level: 'look', sentence });
   }
   if (door.passesHornet) {
     lines.push({

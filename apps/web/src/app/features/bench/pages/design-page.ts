@@ -14,6 +14,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { DesignEntrance, DesignSection, DoorShape, FitOption, PartRef, Shape } from '@yewridge/core/bench';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { Icon } from '../../../shared/icons/icon';
+import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { ElementSizeDirective } from '../../../shared/layout/element-size';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -34,6 +35,8 @@ import { HatchDefs } from '../ui/hatch-defs';
 import { ReadingsPanel } from '../ui/readings-panel';
 import { FIXED_PARTS, type PanelChange, StackPanel } from '../ui/stack-panel';
 
+const TYPED_TEXTS = new Set(['name', 'label', 'note']);
+
 /** One design on the bench: stack, drawing, readings. */
 @Component({
   selector: 'yw-design-page',
@@ -50,7 +53,7 @@ import { FIXED_PARTS, type PanelChange, StackPanel } from '../ui/stack-panel';
     ConflictBar,
     HatchDefs,
   ],
-  providers: [DesignEditorStore],
+  providers: [DesignEditorStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './design-page.html',
   styleUrl: './design-page.scss',
@@ -88,9 +91,11 @@ export class DesignPage {
   });
 
   constructor() {
+    const texts = inject(KeptTexts);
     effect(() => {
       const id = this.id();
       untracked(() => {
+        texts.open(id);
         this.store.load(id);
       });
     });
@@ -145,12 +150,12 @@ export class DesignPage {
   }
 
   protected change({ part, field, value }: PanelChange): void {
-    this.store.edit((design) => {
-      const section = design.sections.findIndex(({ id }) => id === part);
-      const entrance = design.entrances.findIndex(({ id }) => id === part);
-      const prefix = section >= 0 ? `sections[${section}].` : entrance >= 0 ? `entrances[${entrance}].` : '';
-      return edits.withValue(design, prefix + field, value);
-    }, `${part}:${field}`);
+    // Strokes into one field are one step of undo; each choice from a list is a step of its own.
+    const typed = typeof value === 'number' || TYPED_TEXTS.has(field);
+    this.store.edit(
+      (design) => edits.withValue(design, edits.pathOfPart(design, part) + field, value),
+      typed ? `${part}:${field}` : null,
+    );
   }
 
   protected replaceSection(section: DesignSection): void {

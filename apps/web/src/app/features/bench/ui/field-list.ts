@@ -14,6 +14,7 @@ import type { PartChange } from './part-change';
     @for (field of fields(); track field.path) {
       <yw-size-field
         [attr.data-field]="prefix() + field.path"
+        [keepAs]="prefix() + field.path"
         [label]="field.label"
         [kind]="field.kind"
         [range]="field.range"
