@@ -1,0 +1,133 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { Title } from '@angular/platform-browser';
+import { provideRouter, Router, TitleStrategy } from '@angular/router';
+import { RouterTestingHarness } from '@angular/router/testing';
+import { FEATURES, type WorkspaceDto } from '@yewridge/contract/shared';
+import { KeptTexts } from '../shared/kept/kept-texts';
+import { PageHeader } from '../shared/layout/page-header';
+import { Failed } from '../shared/layout/states';
+import { ThemeChoice } from '../shared/theme/theme-choice';
+import { UnitChoice } from '../shared/units/unit-choice';
+import { PageTitle } from './page-title';
+import { PLACES } from './places';
+import { SettingsPage } from './settings-page';
+
+const DEMO: WorkspaceDto = {
+  kind: 'demo',
+  name: 'Vellmark Swarm Watch',
+  now: '2026-05-14T16:20:00.000Z',
+  timeZone: 'Europe/Vienna',
+  version: '1',
+};
+
+describe('shell', () => {
+  beforeEach(() => {
+    localStorage.clear();
+    TestBed.configureTestingModule({
+      providers: [
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        provideRouter([{ path: 'settings', title: 'Settings', component: SettingsPage }]),
+        { provide: TitleStrategy, useClass: PageTitle },
+      ],
+    });
+  });
+  afterEach(() => {
+    localStorage.clear();
+  });
+
+  it('has a place for every feature that is built, and for no other', () => {
+    expect(PLACES.map(({ path }) => path)).toEqual([...FEATURES]);
+  });
+
+  async function header(workspace: WorkspaceDto | null): Promise<string> {
+    const fixture = TestBed.createComponent(PageHeader);
+    fixture.componentRef.setInput('place', 'Bench');
+    const request = TestBed.inject(HttpTestingController).expectOne('/api/v1/workspace');
+    if (workspace) request.flush(workspace);
+    else request.error(new ProgressEvent('error'));
+    await fixture.whenStable();
+    return (fixture.nativeElement as HTMLElement).textContent.replace(/\s+/g, ' ');
+  }
+
+  it('says that the demo is one, by the clock of the demo', async () => {
+    expect(await header(DEMO)).toContain('Demo, Vellmark Swarm Watch Thu 14 May, 18:20');
+  });
+
+  it('says nothing of a demo over a keeper’s own records, or while it does not know', async () => {
+    expect(await header({ ...DEMO, kind: 'own' })).not.toContain('Demo');
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] });
+    expect(await header(null)).not.toContain('Demo');
+  });
+
+  it('puts the place first into the title of the window', async () => {
+    await RouterTestingHarness.create();
+    await TestBed.inject(Router).navigateByUrl('/settings');
+    expect(TestBed.inject(Title).getTitle()).toBe('Settings, Yewridge');
+  });
+
+  it('changes the light of the page and remembers it', () => {
+    TestBed.inject(ThemeChoice).choose('dusk');
+    TestBed.tick();
+    expect(document.documentElement.dataset['theme']).toBe('dusk');
+    expect(localStorage.getItem('yewridge.theme')).toBe('dusk');
+    TestBed.inject(ThemeChoice).choose('day');
+    TestBed.tick();
+  });
+
+  it('takes a remembered word that it does not know for none', () => {
+    localStorage.setItem('yewridge.units', 'cubits');
+    expect(TestBed.inject(UnitChoice).system()).toBe('metric');
+  });
+
+  it('a failure shows the server’s words, its code, and a way on', async () => {
+    const fixture = TestBed.createComponent(Failed);
+    fixture.componentRef.setInput('title', 'The designs could not be fetched');
+    fixture.componentRef.setInput('failure', {
+      code: 'INTERNAL',
+      message: 'Something failed.',
+      fields: [],
+      current: null,
+    });
+    let tries = 0;
+    fixture.componentInstance.retry.subscribe(() => tries++);
+    await fixture.whenStable();
+    const element = fixture.nativeElement as HTMLElement;
+    expect(element.textContent).toContain('Something failed.');
+    expect(element.textContent).toContain('Code INTERNAL');
+    element.querySelector('button')?.click();
+    expect(tries).toBe(1);
+  });
+});
+
+describe('texts that could not be used', () => {
+  afterEach(() => {
+    sessionStorage.clear();
+  });
+
+  it('are kept by record and field, and forgotten when they are mended', () => {
+    const texts = new KeptTexts();
+    texts.open('a');
+    texts.keep('box:shape.width', 'wide');
+    const again = new KeptTexts();
+    again.open('a');
+    expect(again.find('box:shape.width')).toBe('wide');
+    again.keep('box:shape.width', null);
+    texts.open('a');
+    expect(texts.find('box:shape.width')).toBeNull();
+    texts.open('b');
+    expect(texts.find('box:shape.width')).toBeNull();
+  });
+
+  it('survive a storage that holds rubbish', () => {
+    sessionStorage.setItem('yewridge.texts.a', '{"not": a list');
+    const texts = new KeptTexts();
+    expect(() => {
+      texts.open('a');
+    }).not.toThrow();
+    expect(texts.find('x')).toBeNull();
+  });
+});
