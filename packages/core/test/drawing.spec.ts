@@ -99,6 +99,17 @@ describe('bench: what the drawing shows', () => {
     expect(front.dimensions[0]?.value).toBeCloseTo(0.356, 9);
   });
 
+  it('names the frame that the cut shows, counted from the left', () => {
+    const contents: Design['sections'][number]['contents'] = [
+      { kind: 'frames', frame: 'langstroth-deep', count: 3, fill: 'starter' },
+      { kind: 'frames', frame: 'langstroth-deep', count: 5, fill: 'foundation' },
+    ];
+    const { front, side } = designDrawing(design({ sections: [box({ contents })] }));
+    // Eight frames at 34.925 mm fill 279.4 of 311.15 mm from the left: the fifth hangs 1.6 mm off the middle.
+    expect(side.frames.map(({ number, fill }) => `${number} ${fill}`)).toEqual(['5 foundation']);
+    expect(front.frames).toEqual([]);
+  });
+
   it('the open room is written where no frame hangs, or not at all', () => {
     const room = (of: Design): number | undefined => designDrawing(of).side.room?.height;
     const over = design({

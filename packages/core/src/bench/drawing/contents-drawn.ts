@@ -4,7 +4,7 @@ import { type PlacedSection, faceWidth } from '../design.js';
 import { type FrameSlot, frameSlots } from '../frame-slots.js';
 import type { FrameSpec } from '../frames.js';
 import type { Look } from './outline.js';
-import { type DrawnPart, type PartRef, type PartRole, rectangle } from './scene.js';
+import { type DrawnPart, type PartRef, type PartRole, rectangle, type ShownFrame } from './scene.js';
 
 /** Where bars hang from in a view: the upper edge of their section. */
 interface Hanging {
@@ -110,13 +110,33 @@ function otherContent(content: Content, placed: PlacedSection, hanging: Hanging)
   }
 }
 
-/** All contents of a section. From the side one frame is seen: the one nearest to the middle. */
+/** The frame of a section that the cut shows: the one nearest to the middle. */
+function frameAtCut({ section, inside }: PlacedSection): { slot: FrameSlot; number: number } | null {
+  const slots = inside.kind === 'box' ? frameSlots(section.contents, inside.width) : [];
+  const nearest = [...slots].sort((a, b) => Math.abs(a.x) - Math.abs(b.x))[0];
+  return nearest ? { slot: nearest, number: slots.indexOf(nearest) + 1 } : null;
+}
+
+/** The faces of frames that the section shows, from the bottom up. */
+export function framesShown(stack: readonly PlacedSection[]): ShownFrame[] {
+  return stack.flatMap((placed): ShownFrame[] => {
+    const cut = frameAtCut(placed);
+    if (!cut) return [];
+    const { frame, fill } = cut.slot;
+    const inner = { bottom: placed.top - frame.height, top: placed.top - frame.topBarDepth };
+    return [{ number: cut.number, fill, width: frame.bodyLength, ...inner }];
+  });
+}
+
+/** All contents of a section. From the side one frame is seen. */
 export function contentsDrawn(placed: PlacedSection, look: Look): DrawnPart[] {
   const { section, inside, top } = placed;
   const hanging: Hanging = { look, top, ref: { id: section.id, field: 'contents' } };
-  const slots = inside.kind === 'box' ? frameSlots(section.contents, inside.width) : [];
   const others = section.contents.flatMap((content) => otherContent(content, placed, hanging));
-  if (look === 'front') return [...slots.map((slot) => frameFromFront(slot, hanging)), ...others];
-  const middle = [...slots].sort((a, b) => Math.abs(a.x) - Math.abs(b.x))[0];
-  return [...(middle ? frameFromSide(middle.frame, middle, hanging) : []), ...others];
+  if (look === 'side') {
+    const cut = frameAtCut(placed);
+    return [...(cut ? frameFromSide(cut.slot.frame, cut.slot, hanging) : []), ...others];
+  }
+  const slots = inside.kind === 'box' ? frameSlots(section.contents, inside.width) : [];
+  return [...slots.map((slot) => frameFromFront(slot, hanging)), ...others];
 }

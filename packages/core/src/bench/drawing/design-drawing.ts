@@ -6,7 +6,7 @@
  */
 import { type Design, type PlacedSection, placeSections } from '../design.js';
 import { frameSlots } from '../frame-slots.js';
-import { contentsDrawn } from './contents-drawn.js';
+import { contentsDrawn, framesShown } from './contents-drawn.js';
 import { dimensionsOf } from './dimensions.js';
 import { doorsDrawn } from './doors-drawn.js';
 import { type Look, outlineOf, tubeEnd } from './outline.js';
@@ -173,7 +173,8 @@ function viewOf(design: Design, stack: readonly PlacedSection[], look: Look): Vi
   ];
   const bounds = boundsOf(parts);
   const room = look === 'side' ? roomLabel(stack) : null;
-  return { name: look, parts, dimensions: dimensionsOf(design, stack, look, bounds), room, ...bounds };
+  const frames = look === 'side' ? framesShown(stack) : [];
+  return { name: look, parts, dimensions: dimensionsOf(design, stack, look, bounds), room, frames, ...bounds };
 }
 
 /** Both views of a design without problems (see `designProblems`). */

@@ -3,6 +3,8 @@
  *
  * Whoever draws it chooses scale, colours and words; nothing here knows a pixel.
  */
+import type { Fill } from '../frames.js';
+
 export interface Point {
   readonly x: number;
   readonly y: number;
@@ -66,8 +68,18 @@ export interface View {
   readonly dimensions: readonly Dimension[];
   /** Where the open room can be written; `null` where frames hang everywhere, and in the front view. */
   readonly room: (Point & { readonly height: number }) | null;
+  /** The frames whose faces this view shows, one a section: number from the left, what is in it, and its extent. */
+  readonly frames: readonly ShownFrame[];
   readonly left: number;
   readonly right: number;
+  readonly bottom: number;
+  readonly top: number;
+}
+
+export interface ShownFrame {
+  readonly number: number;
+  readonly fill: Fill;
+  readonly width: number;
   readonly bottom: number;
   readonly top: number;
 }

@@ -2,7 +2,7 @@
  * Where everything of a drawing stands on the sheet, in pixels: one scale for both views, third angle, dimension lines in
  * lanes outside the views. Core says what is drawn, this says where.
  */
-import type { DesignDrawing, Dimension, DrawnPart, PartRef, PartRole, View } from '@yewridge/core/bench';
+import type { DesignDrawing, Dimension, DrawnPart, Fill, PartRef, PartRole, View } from '@yewridge/core/bench';
 import { convert } from '@yewridge/core/shared/units';
 
 export interface PlacedPart {
@@ -22,6 +22,15 @@ export interface PlacedDimension {
   readonly upright: boolean;
   readonly anchor: 'middle' | 'end' | 'start';
 }
+/** A frame's face, to be written on. */
+export interface PlacedFrame {
+  readonly number: number;
+  readonly fill: Fill;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
 export interface PlacedView {
   readonly name: View['name'];
   readonly centre: number;
@@ -31,6 +40,7 @@ export interface PlacedView {
   readonly right: number;
   readonly parts: readonly PlacedPart[];
   readonly dimensions: readonly PlacedDimension[];
+  readonly frames: readonly PlacedFrame[];
   readonly room: { readonly x: number; readonly y: number; readonly height: number } | null;
 }
 export interface PlacedDrawing {
@@ -164,6 +174,14 @@ function placeView(view: View, frame: Frame, format: ((metres: number) => string
       ref: part.ref ?? null,
       hatch: part.hatch ?? 0,
       path: partPath(part, frame),
+    })),
+    frames: view.frames.map(({ number, fill, width, bottom, top }) => ({
+      number,
+      fill,
+      x: x0,
+      y: round(y0 - ((bottom + top) / 2) * k),
+      width: width * k,
+      height: (top - bottom) * k,
     })),
     room: view.room && { x: round(x0 + view.room.x * k), y: round(y0 - view.room.y * k), height: view.room.height * k },
     dimensions: format ? view.dimensions.map((dimension) => placeDimension(dimension, view, frame, format)) : [],

@@ -53,9 +53,9 @@ export class ConflictBar {
   #words(design: Design): string {
     const assessment = assessDesign(design);
     const gross = assessment.ok
-      ? figureText(assessment.readings.room.gross, 'volume', this.system())
-      : 'not computable';
+      ? `${figureText(assessment.readings.room.gross, 'volume', this.system())} gross`
+      : 'cannot be computed yet';
     const doors = design.entrances.length;
-    return `“${design.name}”, ${gross} gross, ${design.sections.length} in the stack, ${doors === 0 ? 'no door' : `${doors} door${doors === 1 ? '' : 's'}`}`;
+    return `“${design.name}”, ${gross}, ${design.sections.length} in the stack, ${doors === 0 ? 'no door' : `${doors} door${doors === 1 ? '' : 's'}`}`;
   }
 }

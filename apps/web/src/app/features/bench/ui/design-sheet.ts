@@ -4,7 +4,7 @@ import type { UnitSystem } from '@yewridge/core/shared/units';
 import { decimalText, figureOf, figureText } from '../../../shared/units/format';
 import { doorDetail } from '../data/door-detail';
 import { layoutDrawing } from '../data/drawing-layout';
-import { MATERIAL_NAMES } from '../data/names';
+import { FILL_NAMES, MATERIAL_NAMES } from '../data/names';
 import { stackTable } from '../data/stack-table';
 import { ViewParts } from './view-parts';
 
@@ -102,6 +102,13 @@ export class DesignSheet {
     const reach = (side.centre - x) * 0.5;
     return `M${x - 26} ${y}H${Number(start[3]) + 6}c${reach * 0.5} 0 ${reach * 0.45} ${-reach * 0.5} ${reach * 0.8} ${-reach * 0.62}`;
   });
+  /** What the frame in the cut is, where its face is large enough to write on. */
+  protected readonly frameLabels = computed(() =>
+    this.layout()
+      .views.flatMap(({ frames }) => frames)
+      .filter(({ width, height }) => width > 170 && height > 40)
+      .map(({ number, fill, x, y }) => ({ x, y, text: `frame ${number}: ${FILL_NAMES[fill]}` })),
+  );
   /** Written into the side view where it is not cramped. */
   protected readonly roomLabel = computed(() => {
     const side = this.layout().views.find(({ name }) => name === 'side');

@@ -117,7 +117,7 @@ describe('bench: stack panel', () => {
     expect(changes).toEqual([{ part: 'whole', field: 'name', value: 'Ash nuc' }]);
   });
 
-  it('shows a fault on a closed row, in words', async () => {
+  it('shows a fault at the head of its row, in words', async () => {
     const faulty = { ...inputs.sections[0]!, faults: [{ field: 'contents', sentence: 'The frames need more room.' }] };
     const { element } = await draw(StackPanel, { ...inputs, sections: [faulty, inputs.sections[1]!] });
     expect(element.querySelector('.look')?.textContent).toContain('Look: The frames need more room.');
@@ -243,5 +243,8 @@ describe('bench: sheets', () => {
     for (const words of ['Keep both', 'Keep mine', 'Take theirs']) press(words);
     expect(chosen).toEqual(['both', 'mine', 'theirs']);
     expect(element.textContent).toContain('“Sample nuc”, 36.0 L gross, 2 in the stack, 1 door');
+    const faulty = { ...SAMPLE, sections: [{ ...SAMPLE.sections[0]!, wall: 9, sizes: 'outside' }], entrances: [] };
+    const other = await draw(ConflictBar, { mine: faulty, theirs, system: 'metric' });
+    expect(other.element.textContent).toContain('cannot be computed yet, 1 in the stack, no door');
   });
 });
