@@ -110,7 +110,6 @@ export default tseslint.config(
       'test-results/**',
       'playwright-report/**',
       'apps/server/test/web-sample/**',
-      'lint-fixture/**',
     ],
   },
   {

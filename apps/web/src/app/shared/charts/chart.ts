@@ -39,7 +39,7 @@ export class Chart {
   readonly #theme = inject(ThemeChoice).theme;
 
   protected readonly options = computed<EChartsCoreOption>(() => {
-    this.#root.dataset['theme'] = this.#theme();
+    this.#theme();
     const theme = chartTheme(this.#root);
     return { animation: false, textStyle: theme.textStyle, color: theme.color, ...this.build()(theme) };
   });

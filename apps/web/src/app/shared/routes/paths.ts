@@ -3,4 +3,3 @@ export const PATHS = { bench: 'bench', settings: 'settings' } as const;
 
 export const benchLink = (): readonly string[] => ['/', PATHS.bench];
 export const designLink = (id: string): readonly string[] => ['/', PATHS.bench, id];
-export const settingsLink = (): readonly string[] => ['/', PATHS.settings];

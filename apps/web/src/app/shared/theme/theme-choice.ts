@@ -1,5 +1,5 @@
 import { DOCUMENT } from '@angular/common';
-import { effect, inject, Injectable, signal } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import { readChoice, writeChoice } from '../kept/kept-choice';
 
 export const THEMES = ['day', 'night', 'dusk'] as const;
@@ -13,14 +13,15 @@ export class ThemeChoice {
   readonly #theme = signal<Theme>(readChoice(KEY, THEMES) ?? 'day');
   readonly theme = this.#theme.asReadonly();
 
+  readonly #root = inject(DOCUMENT).documentElement;
+
   constructor() {
-    const root = inject(DOCUMENT).documentElement;
-    effect(() => {
-      root.dataset['theme'] = this.#theme();
-    });
+    this.#root.dataset['theme'] = this.#theme();
   }
 
   choose(theme: Theme): void {
+    // The page first: whoever follows the signal reads the colours of the new light.
+    this.#root.dataset['theme'] = theme;
     this.#theme.set(theme);
     writeChoice(KEY, theme);
   }

@@ -41,6 +41,8 @@ export interface PlacedView {
   readonly parts: readonly PlacedPart[];
   readonly dimensions: readonly PlacedDimension[];
   readonly frames: readonly PlacedFrame[];
+  /** Openings in the wall that is cut on the left, where bees fly in. */
+  readonly gaps: readonly { readonly left: number; readonly right: number; readonly y: number }[];
   readonly room: { readonly x: number; readonly y: number; readonly height: number } | null;
 }
 export interface PlacedDrawing {
@@ -183,6 +185,13 @@ function placeView(view: View, frame: Frame, format: ((metres: number) => string
       width: width * k,
       height: (top - bottom) * k,
     })),
+    gaps: view.parts.flatMap((part) => {
+      if (part.role !== 'door-gap' || part.shape !== 'polygon') return [];
+      const xs = part.points.map(({ x }) => x0 + x * k);
+      const ys = part.points.map(({ y }) => y0 - y * k);
+      const gap = { left: Math.min(...xs), right: Math.max(...xs), y: (Math.min(...ys) + Math.max(...ys)) / 2 };
+      return gap.right < x0 ? [gap] : [];
+    }),
     room: view.room && { x: round(x0 + view.room.x * k), y: round(y0 - view.room.y * k), height: view.room.height * k },
     dimensions: format ? view.dimensions.map((dimension) => placeDimension(dimension, view, frame, format)) : [],
   };

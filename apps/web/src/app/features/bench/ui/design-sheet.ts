@@ -94,13 +94,11 @@ export class DesignSheet {
   });
   protected readonly path = computed(() => {
     const side = this.layout().views.find(({ name }) => name === 'side');
-    const gap = side?.parts.find(({ role }) => role === 'door-gap');
-    const start = gap ? /^M(-?[\d.]+) (-?[\d.]+)L(-?[\d.]+) (-?[\d.]+)L(-?[\d.]+) (-?[\d.]+)/.exec(gap.path) : null;
-    if (!side || !start || !this.roomLabel() || Number(start[1]) > side.centre) return null;
-    const y = (Number(start[2]) + Number(start[6])) / 2;
-    const x = Number(start[1]);
-    const reach = (side.centre - x) * 0.5;
-    return `M${x - 26} ${y}H${Number(start[3]) + 6}c${reach * 0.5} 0 ${reach * 0.45} ${-reach * 0.5} ${reach * 0.8} ${-reach * 0.62}`;
+    const gap = side?.gaps[0];
+    if (!side || !gap || !this.roomLabel()) return null;
+    const { left, right, y } = gap;
+    const reach = (side.centre - left) * 0.5;
+    return `M${left - 26} ${y}H${right + 6}c${reach * 0.5} 0 ${reach * 0.45} ${-reach * 0.5} ${reach * 0.8} ${-reach * 0.62}`;
   });
   /** What the frame in the cut is, where its face is large enough to write on. */
   protected readonly frameLabels = computed(() =>
