@@ -63,7 +63,9 @@ test.describe('bench', () => {
 
     await tabTo(page, page.getByRole('button', { name: 'Add a door' }));
     await page.keyboard.press('Enter');
+    await expect(page.getByRole('menuitem', { name: 'Round hole' })).toBeFocused();
     await page.keyboard.press('ArrowDown');
+    await expect(page.getByRole('menuitem', { name: 'Slot' })).toBeFocused();
     await page.keyboard.press('Enter');
     await expect(bench.field('Width')).toBeFocused();
     await page.keyboard.type('10 in');

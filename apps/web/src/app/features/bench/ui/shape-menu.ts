@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, input, output, viewChild } from '@a
 import { MatMenuModule, MatMenuTrigger } from '@angular/material/menu';
 import { SHAPE_KINDS, type Shape } from '@yewridge/core/bench';
 import { Icon } from '../../../shared/icons/icon';
+import { focusAfterMenu } from '../../../shared/layout/menu-focus';
 import { SHAPE_NAMES } from '../data/names';
 
 /** Which shape to begin with. */
@@ -10,7 +11,16 @@ import { SHAPE_NAMES } from '../data/names';
   imports: [MatMenuModule, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" [class]="look()" [matMenuTriggerFor]="menu">{{ label() }}</button>
+    <button
+      #opener
+      type="button"
+      [class]="look()"
+      [matMenuTriggerFor]="menu"
+      [matMenuTriggerRestoreFocus]="false"
+      (menuClosed)="focusAfterMenu(opener)"
+    >
+      {{ label() }}
+    </button>
     <mat-menu #menu="matMenu">
       @for (kind of kinds; track kind) {
         <button mat-menu-item type="button" (click)="picked.emit(kind)">
@@ -32,6 +42,7 @@ export class ShapeMenu {
   readonly look = input('button');
   readonly picked = output<Shape['kind']>();
 
+  protected readonly focusAfterMenu = focusAfterMenu;
   protected readonly kinds = SHAPE_KINDS;
   protected readonly names = SHAPE_NAMES;
   protected readonly trigger = viewChild.required(MatMenuTrigger);

@@ -25,6 +25,7 @@ import {
 } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { Icon } from '../../../shared/icons/icon';
+import { focusAfterMenu } from '../../../shared/layout/menu-focus';
 import { figureText } from '../../../shared/units/format';
 import { BOARD_FIELDS, type Field, TARGET_FIELD } from '../data/fields';
 import { DOOR_NAMES, MATERIAL_NAMES } from '../data/names';
@@ -83,6 +84,7 @@ export class StackPanel {
   readonly entranceRemoved = output<string>();
   readonly left = output();
 
+  protected readonly focusAfterMenu = focusAfterMenu;
   protected readonly fixed = FIXED_PARTS;
   protected readonly targetField = [TARGET_FIELD];
   protected readonly materials = MATERIALS;
