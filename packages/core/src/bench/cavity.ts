@@ -59,9 +59,18 @@ export type Content =
       readonly count?: number;
     }
   | { readonly kind: 'insulation'; readonly area: number; readonly thickness: number; readonly count?: number }
+  | {
+      /** Rods across a box without frames, that old comb is pushed on. */
+      readonly kind: 'skewers';
+      readonly length: number;
+      readonly diameter: number;
+      readonly count?: number;
+      /** Pieces of dark comb on them, each as much to scouts as a whole one; their room is not counted. */
+      readonly combs?: number;
+    }
   | { readonly kind: 'feeder' | 'other'; readonly volume: number; readonly count?: number };
 
-export const CONTENT_KINDS = ['frames', 'topBars', 'divider', 'insulation', 'feeder', 'other'] as const;
+export const CONTENT_KINDS = ['frames', 'topBars', 'divider', 'insulation', 'skewers', 'feeder', 'other'] as const;
 
 /** A section of the stack, inside sizes. */
 export type Section = Shape & {
@@ -134,10 +143,14 @@ function readSolid(
     topBars: ['length', 'width', 'depth'],
     divider: ['length', 'height', 'thickness'],
     insulation: ['area', 'thickness'],
+    skewers: ['length', 'diameter'],
     feeder: ['volume'],
     other: ['volume'],
   }[kind];
-  const one = fields.reduce((product, field) => product * numberAt(i[field], `${path}.${field}`), 1);
+  const sizes = fields.map((field) => numberAt(i[field], `${path}.${field}`));
+  const [length = 0, diameter = 0] = sizes;
+  const rod = (Math.PI / 4) * length * diameter * diameter;
+  const one = kind === 'skewers' ? rod : sizes.reduce((product, size) => product * size, 1);
   return one * wholeAt(orDefault(i['count'], 1), `${path}.count`);
 }
 

@@ -17,8 +17,10 @@ import {
   type PlacedSection,
   placeSections,
 } from './design.js';
+import { type DesignGap, HANGING_DEFAULTS, SETUP_LIMITS, SITE_FACTORS } from './design-setup.js';
 import { placeOpenings } from './door-placement.js';
 import { openingArea } from './entrance.js';
+import { CURVES } from './suitability/factors.js';
 
 export interface DesignProblem {
   readonly code: ErrorCode;
@@ -104,6 +106,7 @@ function sectionProblems(section: DesignSection, path: string): DesignProblem[] 
       endWall: [section.endWall, wall],
       floorInset: [section.floorInset, wall],
       roofInset: [section.roofInset, wall],
+      rest: [section.rest, SETUP_LIMITS.rest],
     }),
     ...section.contents.flatMap((content, n) =>
       limitFaults(`${path}.contents[${n}]`, { count: [content.count, DESIGN_LIMITS.count] }),
@@ -157,6 +160,69 @@ function entranceProblems(
   );
 }
 
+const HANGING_SIZES = ['above', 'below', 'boardWidth', 'thickness', 'hole', 'plate'] as const;
+const FORCES = ['tension', 'workingLoad', 'workingPullOut', 'workingShear'] as const;
+
+function limited<K extends string>(
+  names: readonly K[],
+  values: Partial<Readonly<Record<K, number>>>,
+  range: NumberRange,
+): Readonly<Record<string, readonly [unknown, NumberRange]>> {
+  return Object.fromEntries(names.map((name) => [name, [values[name], range] as const]));
+}
+
+function hangingProblems({ hanging }: Design): DesignProblem[] {
+  if (!hanging) return [];
+  const limits = SETUP_LIMITS;
+  const own = limitFaults('hanging', {
+    ...limited(HANGING_SIZES, hanging, limits.hangingSize),
+    ...limited(FORCES, hanging, limits.force),
+    fasteners: [hanging.fasteners, limits.fasteners],
+    topRow: [hanging.topRow, { min: 1, max: hanging.fasteners ?? HANGING_DEFAULTS.fasteners }],
+    legs: [hanging.legs, limits.fasteners],
+    angleDeg: [hanging.angleDeg, limits.angleDeg],
+    friction: [hanging.friction, limits.friction],
+    turns: [hanging.turns, limits.turns],
+    dynamic: [hanging.dynamic, limits.dynamic],
+  });
+  if (own.length > 0 || hanging.style !== 'board') return own;
+  const { hole, above, boardWidth } = { ...HANGING_DEFAULTS, ...hanging };
+  const most = Math.min(above, boardWidth);
+  if (hole < most) return [];
+  return [{ code: 'GEOMETRY', path: 'hanging.hole', reason: 'hole-splits-board', value: hole, range: { max: most } }];
+}
+
+function gapProblems(gap: DesignGap, path: string): DesignProblem[] {
+  const { opening, count } = gap;
+  const limit = DESIGN_LIMITS.opening;
+  const own = limitFaults(path, {
+    'opening.diameter': [opening.kind === 'hole' ? opening.diameter : undefined, limit],
+    'opening.width': [opening.kind === 'slot' ? opening.width : undefined, limit],
+    'opening.height': [opening.kind === 'slot' ? opening.height : undefined, limit],
+    count: [count, DESIGN_LIMITS.count],
+  });
+  if (own.length > 0) return own;
+  return faults(
+    () => openingArea(opening),
+    (at) => at.replace(/^opening/, `${path}.opening`),
+  );
+}
+
+function setupProblems(design: Design): DesignProblem[] {
+  const { load, boards, site, gaps = [] } = design;
+  const limits = SETUP_LIMITS;
+  return [
+    ...gaps.flatMap((gap, n) => gapProblems(gap, `gaps[${n}]`)),
+    ...hangingProblems(design),
+    ...limitFaults('', {
+      'load.swarm': [load?.swarm, limits.swarm],
+      'load.limit': [load?.limit, limits.limit],
+      'boards.moisture': [boards?.moisture, limits.moisture],
+      ...Object.fromEntries(SITE_FACTORS.map((factor) => [`site.${factor}`, [site?.[factor], CURVES[factor].domain]])),
+    }),
+  ];
+}
+
 /**
  * All problems of a design, in the order of its fields; empty when it can be computed.
  */
@@ -172,5 +238,5 @@ export function designProblems(design: Design): readonly DesignProblem[] {
   const sections = design.sections.flatMap((section, n) => sectionProblems(section, `sections[${n}]`));
   const stack = sections.length === 0 ? placeSections(design) : null;
   const entrances = design.entrances.flatMap((entrance, n) => entranceProblems(entrance, stack, `entrances[${n}]`));
-  return [...own, ...sections, ...entrances];
+  return [...own, ...sections, ...entrances, ...setupProblems(design)];
 }

@@ -5,8 +5,22 @@
  * across them. Everything else (inside sizes, volumes, drawing) is derived and never stored.
  */
 import type { Content, Section } from './cavity.js';
+import type {
+  BoardGrain,
+  BoardsBought,
+  CombBait,
+  DesignGap,
+  Dispute,
+  Hanging,
+  LoadPlan,
+  Purpose,
+  SchoolChoice,
+  Secured,
+  TriedSite,
+} from './design-setup.js';
 import type { Guard, OpeningShape } from './entrance.js';
 import { geometryError, type NumberRange } from '../shared/errors/index.js';
+import type { HiveStandardId } from './hive-standards.js';
 import { internalDims, type Shape } from './section-geometry.js';
 import { DEFAULT_READ_ERROR } from './volume-uncertainty.js';
 
@@ -46,6 +60,12 @@ export interface DesignSection {
   readonly roofInset: number;
   readonly contents: readonly Content[];
   readonly closedAbove: boolean;
+  /** The hive this box was made for: its maker has settled how the frames fit. */
+  readonly standard?: HiveStandardId;
+  /** m the bars hang below the upper rim; level with it when absent. */
+  readonly rest?: number;
+  readonly secured?: Secured;
+  readonly grain?: BoardGrain;
 }
 
 /** An opening a keeper makes; mesh is a closure and belongs to the opening it closes. */
@@ -85,6 +105,16 @@ export interface Design {
   readonly roofOverhang: number;
   readonly sections: readonly DesignSection[];
   readonly entrances: readonly DesignEntrance[];
+  readonly purpose?: Purpose;
+  readonly gaps?: readonly DesignGap[];
+  /** Whether light gets in under the lid; absent = nobody looked. */
+  readonly lidTight?: boolean;
+  readonly comb?: CombBait;
+  readonly boards?: BoardsBought;
+  readonly hanging?: Hanging;
+  readonly load?: LoadPlan;
+  readonly schools?: Partial<Readonly<Record<Dispute, SchoolChoice>>>;
+  readonly site?: TriedSite;
 }
 
 /** What a form, the server and the core accept. Wider than any trap, narrow enough to catch a slip of the unit. */

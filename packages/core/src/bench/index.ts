@@ -77,6 +77,36 @@ export {
   MATERIALS,
   SIZES_ARE,
 } from './design.js';
+export {
+  BOARD_GRAINS,
+  type BoardGrain,
+  type BoardsBought,
+  COMB_STORES,
+  type CombBait,
+  type CombStores,
+  type DesignGap,
+  type Dispute,
+  DISPUTE_NAMES,
+  DISPUTES,
+  GAP_PLACES,
+  type GapPlace,
+  type Hanging,
+  HANGING_DEFAULTS,
+  HANGING_STYLES,
+  type HangingStyle,
+  LOAD_DEFAULTS,
+  type LoadPlan,
+  type Purpose,
+  PURPOSES,
+  type SchoolChoice,
+  schoolsOf,
+  SECURED,
+  type Secured,
+  SETUP_LIMITS,
+  SITE_FACTORS,
+  type SiteFactor,
+  type TriedSite,
+} from './design-setup.js';
 export { designProblems, type DesignProblem } from './design-problems.js';
 export {
   assessDesign,
@@ -87,9 +117,119 @@ export {
   type EntranceReading,
   type SectionReading,
 } from './readings.js';
+export {
+  type CheckCode,
+  type CheckLevel,
+  type DesignCheck,
+  designChecks,
+  type DesignFix,
+  type FixCode,
+} from './design-checks.js';
 export { carryDoors } from './carry-doors.js';
 export { fitOptions, type FitOption, withinTape } from './make-it-fit.js';
 export { frameSlots, type FrameSlot } from './frame-slots.js';
+export {
+  arrangementOf,
+  cycled,
+  FILL_CYCLE,
+  framePlaces,
+  type HungFrame,
+  hung,
+  hungFrames,
+  inTheMiddle,
+  moved,
+  pushedAside,
+  withRow,
+} from './frame-row.js';
+export {
+  actualSize,
+  type ActualSize,
+  BOARD_KINDS,
+  type BoardKind,
+  dryWidth,
+  type Grain,
+  GRAINS,
+  nominalSizes,
+  SPECIES,
+  type Species,
+} from './lumber.js';
+export {
+  beeSpace,
+  type BeeSpaceVerdict,
+  frameHeight,
+  type FrameHeight,
+  framesFit,
+  type FramesFit,
+  lugFit,
+} from './frame-fit.js';
+export { CURVES, curveAt, type Evidence, type Factor, type FactorCurve, FACTORS } from './suitability/factors.js';
+export { type Practice, type School, schoolCost, type SchoolCost, SCHOOLS } from './suitability/schools.js';
+export {
+  desirability,
+  desirabilityUnder,
+  type FactorRow,
+  type Grade,
+  type Hemisphere,
+  HEMISPHERES,
+  type Level,
+  nestScore,
+  type NestScore,
+  type NestSite,
+  scoreUnder,
+  type Side,
+  targetUnder,
+} from './suitability/nest-score.js';
+export { darkCombs, designSuitability, type DesignSuitability } from './suitability/design-suitability.js';
+export {
+  centreOfMass,
+  contents,
+  type Contents,
+  DENSITIES,
+  emptyMass,
+  type Flow,
+  FLOWS,
+  type Mass,
+  type MassPart,
+  type Material,
+  type PointMass,
+  takeDownBy,
+} from './load/mass.js';
+export {
+  GRAVITY,
+  hang,
+  type Hang,
+  type HangInput,
+  type HangVerdict,
+  LADDER_RATINGS,
+  ladderCheck,
+  type LadderCheck,
+  type LadderRating,
+  LADDERS,
+  liftLimit,
+  USUAL_LIMITS,
+} from './load/hang.js';
+export {
+  ADDED_BAND,
+  designLoad,
+  type DesignLoad,
+  type DownBefore,
+  FORCES_OF,
+  HORIZON_DAYS,
+  massByDay,
+  type MassOnDay,
+} from './load/design-load.js';
+export {
+  BEE_STATES,
+  type BeeCount,
+  type BeeState,
+  beesFromCluster,
+  beesFromFrames,
+  beesFromMass,
+  massFromBees,
+  swarmAdvice,
+  type SwarmAdvice,
+} from './swarm-size.js';
+export { fromStandard, STARTING_POINTS, type StartingPoint, startingPoint } from './starting-points.js';
 export { designDrawing } from './drawing/design-drawing.js';
 export type {
   DesignDrawing,

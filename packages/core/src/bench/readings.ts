@@ -34,6 +34,7 @@ export interface DesignReadings {
   readonly room: Cavity;
   /** Of the gross volume; the net carries the same, displacement being known far better. */
   readonly unsure: VolumeUncertainty;
+  /** Doors and every other opening that bees can pass. */
   readonly door: Entrance;
   readonly sections: readonly SectionReading[];
   readonly entrances: readonly EntranceReading[];
@@ -92,7 +93,9 @@ export function designReadings(design: Design): DesignReadings {
   return {
     room: cavity({ sections }),
     unsure: volumeUncertainty({ sections }),
-    door: entrance({ openings: design.entrances.map(({ opening, count }) => ({ ...opening, count })) }),
+    door: entrance({
+      openings: [...design.entrances, ...(design.gaps ?? [])].map(({ opening, count }) => ({ ...opening, count })),
+    }),
     sections: design.sections.map(({ id }, n) => {
       const inside = sections[n] as Section;
       return { id, inside, volume: geometryOf(inside).volume };

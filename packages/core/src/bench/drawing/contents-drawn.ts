@@ -79,6 +79,28 @@ function topBars(content: Extract<Content, { kind: 'topBars' }>, placed: PlacedS
   });
 }
 
+/** Rods run across the box, a third of the way down, spread from front to back. */
+function skewers(content: Extract<Content, { kind: 'skewers' }>, placed: PlacedSection, hanging: Hanging): DrawnPart[] {
+  const { look, top, ref } = hanging;
+  const y = top - (top - placed.base) / 3;
+  const radius = content.diameter / 2;
+  const count = content.count ?? 1;
+  if (look === 'front') {
+    const half = content.length / 2;
+    return count === 0
+      ? []
+      : [{ shape: 'polygon', role: 'hidden', ref, points: rectangle(-half, y - radius, half, y + radius) }];
+  }
+  const room = faceWidth(placed.inside, 'left', 2 / 3);
+  return Array.from({ length: count }, (_, n) => ({
+    shape: 'circle',
+    role: 'bar',
+    ref,
+    centre: { x: room * ((n + 1) / (count + 1) - 0.5), y },
+    radius,
+  }));
+}
+
 function otherContent(content: Content, placed: PlacedSection, hanging: Hanging): DrawnPart[] {
   const { look, top, ref } = hanging;
   const half = faceWidth(placed.inside, look === 'front' ? 'front' : 'left', 1) / 2;
@@ -95,6 +117,8 @@ function otherContent(content: Content, placed: PlacedSection, hanging: Hanging)
       const reach = (look === 'front' ? content.thickness : content.length) / 2;
       return [{ shape: 'polygon', role: 'hidden', ref, points: rectangle(-reach, top - content.height, reach, top) }];
     }
+    case 'skewers':
+      return skewers(content, placed, hanging);
     case 'feeder':
     case 'other': {
       const side = Math.cbrt(content.volume);

@@ -9,6 +9,7 @@ import { frameSlots } from '../frame-slots.js';
 import { contentsDrawn, framesShown } from './contents-drawn.js';
 import { dimensionsOf } from './dimensions.js';
 import { doorsDrawn } from './doors-drawn.js';
+import { hangingDrawn } from './hanging-drawn.js';
 import { type Look, outlineOf, tubeEnd } from './outline.js';
 import { type DesignDrawing, type DrawnPart, type Point, rectangle, type View } from './scene.js';
 
@@ -161,24 +162,39 @@ function roomLabel(stack: readonly PlacedSection[]): View['room'] {
   return best && { x: 0, y: (best.bottom + best.top) / 2, height: best.top - best.bottom };
 }
 
-function viewOf(design: Design, stack: readonly PlacedSection[], look: Look): View {
+function viewOf(design: Design, stack: readonly PlacedSection[], look: Look, balance: Point | null): View {
   const walls = stack.flatMap((placed, n) =>
     look === 'front' ? sectionFromFront(placed) : sectionFromSide(placed, n % 2 === 0 ? 0 : 1),
   );
+  const hanging = hangingDrawn(design, stack, look);
+  const behind = look === 'front' && design.hanging?.style !== 'strap';
+  const body = [...walls, ...boards(design, stack, look)];
   const parts = [
-    ...walls,
-    ...boards(design, stack, look),
+    ...(behind ? hanging : []),
+    ...body,
+    ...(behind ? [] : hanging),
     ...stack.flatMap((placed) => contentsDrawn(placed, look)),
     ...doorsDrawn(design, stack, look),
   ];
   const bounds = boundsOf(parts);
   const room = look === 'side' ? roomLabel(stack) : null;
   const frames = look === 'side' ? framesShown(stack) : [];
-  return { name: look, parts, dimensions: dimensionsOf(design, stack, look, bounds), room, frames, ...bounds };
+  return {
+    name: look,
+    parts,
+    dimensions: dimensionsOf(design, stack, look, boundsOf(body)),
+    room,
+    frames,
+    centre: look === 'side' ? balance : null,
+    ...bounds,
+  };
 }
 
-/** Both views of a design without problems (see `designProblems`). */
-export function designDrawing(design: Design): DesignDrawing {
+/**
+ * Both views of a design without problems (see `designProblems`); `balance` is where it balances, z back and y up, if that is
+ * to be marked.
+ */
+export function designDrawing(design: Design, balance: Point | null = null): DesignDrawing {
   const stack = placeSections(design);
-  return { front: viewOf(design, stack, 'front'), side: viewOf(design, stack, 'side') };
+  return { front: viewOf(design, stack, 'front', null), side: viewOf(design, stack, 'side', balance) };
 }

@@ -1,5 +1,7 @@
 /** Dimension lines of both views: heights and outside height left, widths below, doors above the floor. */
 import type { Design, PlacedSection, DesignSection } from '../design.js';
+import { HANGING_DEFAULTS } from '../design-setup.js';
+import { bodyOf } from '../load/mass-parts.js';
 import { type Look, outlineOf } from './outline.js';
 import type { Dimension } from './scene.js';
 
@@ -136,6 +138,23 @@ function doorHeights(design: Design, extent: Extent & { right: number }): Dimens
   });
 }
 
+/** How far a hanging board stands above and below the box. */
+function boardLengths(design: Design, stack: readonly PlacedSection[], right: number): Dimension[] {
+  if (design.hanging?.style !== 'board') return [];
+  const { above, below } = { ...HANGING_DEFAULTS, ...design.hanging };
+  const { bottom, top } = bodyOf(design, stack);
+  const span = (from: number, to: number, field: string): Dimension => ({
+    side: 'right',
+    lane: 0,
+    from,
+    to,
+    at: right,
+    value: to - from,
+    ref: { id: 'hanging', field },
+  });
+  return [span(top, top + above, 'above'), span(bottom - below, bottom, 'below')];
+}
+
 export function dimensionsOf(
   design: Design,
   stack: readonly PlacedSection[],
@@ -144,5 +163,5 @@ export function dimensionsOf(
 ): Dimension[] {
   return look === 'front'
     ? [...heights(design, stack, extent), ...widths(stack, look, extent)]
-    : [...widths(stack, look, extent), ...doorHeights(design, extent)];
+    : [...widths(stack, look, extent), ...doorHeights(design, extent), ...boardLengths(design, stack, extent.right)];
 }

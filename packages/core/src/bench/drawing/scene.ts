@@ -28,7 +28,9 @@ export type PartRole =
   | 'inside-foundation'
   | 'inside-comb'
   | 'inside-oldComb'
-  | 'insulation';
+  | 'insulation'
+  | 'strap'
+  | 'strap-line';
 
 /** Which section or entrance a part or dimension belongs to, and the field it shows. */
 export interface PartRef {
@@ -70,6 +72,8 @@ export interface View {
   readonly room: (Point & { readonly height: number }) | null;
   /** The frames whose faces this view shows, one a section: number from the left, what is in it, and its extent. */
   readonly frames: readonly ShownFrame[];
+  /** Where trap and colony balance, in the side view of a design that hangs. */
+  readonly centre: Point | null;
   readonly left: number;
   readonly right: number;
   readonly bottom: number;

@@ -1,0 +1,372 @@
+/**
+ * What to look at before a design is cut or hung: frames, gaps, lid, comb, boards; each with what mends it.
+ *
+ * Source: `frame-fit`, `lumber`, `entrance`; the codes that speak of comb, volume and door are those of the trap lore
+ * [conventions of the craft].
+ */
+import type { Content, FramesContent } from './cavity.js';
+import { type Design, type DesignSection, frontWall, type PlacedSection, placeSections } from './design.js';
+import type { DesignGap } from './design-setup.js';
+import { openingArea, PASSAGE } from './entrance.js';
+import { beeSpace, frameHeight, framesFit, lugFit, WOOD_BEHIND_LUG } from './frame-fit.js';
+import { fewerFrames, hungFrames } from './frame-row.js';
+import { type FrameSpec, FRAMES } from './frames.js';
+import { dryWidth, type Species } from './lumber.js';
+import type { DesignReadings } from './readings.js';
+import { darkCombs } from './suitability/design-suitability.js';
+
+export type CheckLevel = 'look' | 'know' | 'good';
+export type CheckCode =
+  | 'frames-too-tight'
+  | 'frames-fit'
+  | 'frames-dry-too-tight'
+  | 'frames-slide'
+  | 'frames-held'
+  | 'lid-gap-glued'
+  | 'lid-gap-braced'
+  | 'bars-flush'
+  | 'floor-gap-glued'
+  | 'stack-gap'
+  | 'bee-space'
+  | 'lug-outside'
+  | 'lug-short'
+  | 'board-dries'
+  | 'gap-leaks'
+  | 'gap-between'
+  | 'gap-tight'
+  | 'gap-is-door'
+  | 'no-air'
+  | 'lid-unknown'
+  | 'lid-lets-light'
+  | 'lid-tight'
+  | 'no-roof'
+  | 'no-overhang'
+  | 'comb-source'
+  | 'food-in-comb'
+  | 'card-soaks'
+  | 'volume-unusual'
+  | 'entrance-unusual';
+
+/** What one click does about a check. */
+export type FixCode =
+  | 'leave-out-frames'
+  | 'widen-box'
+  | 'hold-with-spacer'
+  | 'lower-bars'
+  | 'thicken-ends'
+  | 'mesh-over'
+  | 'tape-for-ride'
+  | 'lid-is-tight'
+  | 'add-overhang'
+  | 'add-roof'
+  | 'comb-is-own'
+  | 'comb-is-empty'
+  | 'saw-wider';
+
+export interface DesignFix {
+  readonly code: FixCode;
+  /** m or how many. */
+  readonly amount: number;
+  readonly design: Design;
+}
+export interface DesignCheck {
+  readonly code: CheckCode;
+  readonly level: CheckLevel;
+  /** Section or opening it speaks of; nothing when it is the whole design. */
+  readonly id?: string;
+  /** Figures of the sentence, m, m2 or counts, by the code. */
+  readonly figures: readonly number[];
+  readonly fixes: readonly DesignFix[];
+}
+
+/** Moisture wood settles at outdoors under a roof, percent. */
+const SETTLED_MOISTURE = 12;
+/** Less than this of shrinking is not worth a word, m. */
+const WORTH_SAYING = 0.001;
+/** Mesh that keeps workers in, m. */
+const RIDE_MESH = 0.003;
+const OVERHANG = 0.025;
+const ROOF = 0.012;
+const LEAST_SLACK = 0.0015875;
+/** What most traps that were tried lie within: m3 and m2. */
+const USUAL_VOLUME = { low: 0.02, high: 0.08 };
+const USUAL_ENTRANCE = { low: 8e-4, high: 4e-3 };
+
+/** The species a material shrinks as; other materials do not. */
+const SPECIES_OF: Partial<Readonly<Record<Design['material'], Species>>> = {
+  pine: 'scots-pine',
+  spruce: 'norway-spruce',
+  cedar: 'western-redcedar',
+  poplar: 'yellow-poplar',
+  'douglas-fir': 'douglas-fir',
+};
+
+function check(
+  code: CheckCode,
+  level: CheckLevel,
+  figures: readonly number[] = [],
+  id?: string,
+  fixes: readonly DesignFix[] = [],
+): DesignCheck {
+  return { code, level, figures, fixes, ...(id === undefined ? {} : { id }) };
+}
+
+function changed(design: Design, id: string, change: Partial<DesignSection>): Design {
+  return { ...design, sections: design.sections.map((one) => (one.id === id ? { ...one, ...change } : one)) };
+}
+
+function frameOf({ frame }: FramesContent): FrameSpec {
+  return typeof frame === 'string' ? FRAMES[frame] : frame;
+}
+
+function framesIn(contents: readonly Content[]): readonly FramesContent[] {
+  return contents.filter((one): one is FramesContent => one.kind === 'frames' && (one.count ?? 1) > 0);
+}
+
+/** Size across the grain once the board has dried; nothing where nobody said the boards were wet, or wood does not shrink. */
+function dried(design: Design, size: number): number | null {
+  const species = SPECIES_OF[design.material];
+  const moisture = design.boards?.moisture;
+  if (!species || moisture === undefined || moisture <= SETTLED_MOISTURE) return null;
+  return dryWidth({ width: size, species, mcFrom: moisture, mcTo: SETTLED_MOISTURE }).width;
+}
+
+interface BoxAt {
+  readonly design: Design;
+  readonly placed: PlacedSection;
+  readonly below: PlacedSection | undefined;
+  readonly above: PlacedSection | undefined;
+}
+
+/** A box with another inside width, taped the way it was. */
+function widened(design: Design, { section }: PlacedSection, by: number): Design {
+  if (section.shape.kind !== 'box') return design;
+  return changed(design, section.id, { shape: { ...section.shape, width: section.shape.width + by } });
+}
+
+/** Frames side by side, as the box is and once it has dried. */
+function sidewaysChecks({ design, placed }: BoxAt): DesignCheck[] {
+  const { section, inside } = placed;
+  if (inside.kind !== 'box') return [];
+  const row = hungFrames(section.contents);
+  if (row.length === 0) return [];
+  const needed = row.reduce((sum, { pitch }) => sum + pitch, 0);
+  const spacing = needed / row.length;
+  const minSlack = section.standard ? 0 : LEAST_SLACK;
+  const fitIn = (clearWidth: number): ReturnType<typeof framesFit> =>
+    framesFit({ clearWidth, frames: row.length, spacing, minSlack });
+  const now = fitIn(inside.width);
+  const dryTo = section.grain === 'upright' ? dried(design, inside.width) : null;
+  const dry = dryTo === null ? null : fitIn(dryTo);
+  const shrinks = dryTo === null ? 1 : inside.width / dryTo;
+  const fixes = (most: number): DesignFix[] => {
+    const by = (needed + minSlack) * shrinks - inside.width;
+    const fewer = changed(design, section.id, { contents: fewerFrames(section.contents, most) });
+    return [
+      ...(most > 0 ? [{ code: 'leave-out-frames' as const, amount: row.length - most, design: fewer }] : []),
+      { code: 'widen-box', amount: by, design: widened(design, placed, by) },
+    ];
+  };
+  if (!now.fits) {
+    return [
+      check('frames-too-tight', 'look', [row.length, inside.width, now.maxFrames], section.id, fixes(now.maxFrames)),
+    ];
+  }
+  if (dry && dryTo !== null && !dry.fits) {
+    const figures = [row.length, inside.width, dryTo, dry.maxFrames];
+    return [check('frames-dry-too-tight', 'look', figures, section.id, fixes(dry.maxFrames))];
+  }
+  return [slideCheck(design, section, now)];
+}
+
+function slideCheck(design: Design, section: DesignSection, fit: ReturnType<typeof framesFit>): DesignCheck {
+  if ((section.secured ?? 'none') !== 'none') return check('frames-held', 'good', [], section.id);
+  if (fit.verdict !== 'spacers') return check('frames-fit', 'good', [fit.slack], section.id);
+  const held = {
+    code: 'hold-with-spacer' as const,
+    amount: fit.slack,
+    design: changed(design, section.id, { secured: 'spacer' }),
+  };
+  // The maker of a hive has settled its width: that frames move in it is then worth knowing, no fault.
+  return check('frames-slide', section.standard ? 'know' : 'look', [fit.slack], section.id, [held]);
+}
+
+/** Gaps above and below the frames. */
+function heightChecks({ design, placed, below, above }: BoxAt): DesignCheck[] {
+  const { section, inside } = placed;
+  const frames = framesIn(section.contents);
+  const first = frames[0];
+  if (inside.kind !== 'box' || !first) return [];
+  const tallest = frames.map(frameOf).reduce((a, b) => (b.height > a.height ? b : a));
+  const rest = section.rest ?? 0;
+  const gaps = frameHeight({
+    boxDepth: inside.height,
+    frameHeight: tallest.height,
+    rabbetDepth: tallest.lugThickness + rest,
+    lugThickness: tallest.lugThickness,
+  });
+  const found: DesignCheck[] = [];
+  const lower = (amount: number): DesignFix[] => [
+    { code: 'lower-bars', amount, design: changed(design, section.id, { rest: amount }) },
+  ];
+  if (!above) {
+    if (gaps.lid === 'flush') found.push(check('bars-flush', 'know', [], section.id, lower(PASSAGE.beeSpaceMin)));
+    else if (gaps.lid === 'propolis') {
+      found.push(check('lid-gap-glued', 'look', [gaps.lidGap], section.id, lower(PASSAGE.beeSpaceMin)));
+    } else if (gaps.lid === 'brace-comb') {
+      found.push(check('lid-gap-braced', 'know', [gaps.lidGap], section.id, lower(PASSAGE.beeSpaceMax)));
+    } else found.push(check('bee-space', 'good', [gaps.lidGap], section.id));
+  }
+  // Frames that hang past their box are told by the readings.
+  if (gaps.bottom < 0) return found;
+  const onFloor = !below || below.section.closedAbove;
+  if (onFloor && beeSpace({ gap: gaps.bottom }).verdict === 'propolis') {
+    found.push(check('floor-gap-glued', 'look', [gaps.bottom], section.id));
+  }
+  const under = below && framesIn(below.section.contents)[0];
+  if (under && below.inside.kind === 'box') {
+    const gap = gaps.bottom + (below.section.rest ?? 0);
+    const { verdict } = beeSpace({ gap });
+    if (verdict !== 'bee-space' && verdict !== 'loose') found.push(check('stack-gap', 'look', [gap], section.id));
+  }
+  return found;
+}
+
+/** Lugs in the end walls. */
+function lugChecks({ design, placed }: BoxAt): DesignCheck[] {
+  const { section, inside } = placed;
+  const longest = framesIn(section.contents)
+    .map(frameOf)
+    .reduce<FrameSpec | null>((a, b) => (b.topBarLength > (a?.topBarLength ?? 0) ? b : a), null);
+  const endWall = frontWall(section);
+  if (inside.kind !== 'box' || !longest || endWall <= 0) return [];
+  const { projection, fits } = lugFit({ topBarLength: longest.topBarLength, length: inside.length, endWall });
+  if (projection <= 0) return [check('lug-short', 'look', [-2 * projection], section.id)];
+  if (fits) return [];
+  const thick = projection + WOOD_BEHIND_LUG;
+  const outside = section.sizes === 'outside' && section.shape.kind === 'box';
+  const shape = outside ? { ...section.shape, length: section.shape.length + 2 * (thick - endWall) } : section.shape;
+  const fixed = changed(design, section.id, { endWall: thick, shape });
+  return [
+    check('lug-outside', 'look', [projection, endWall], section.id, [
+      { code: 'thicken-ends', amount: thick, design: fixed },
+    ]),
+  ];
+}
+
+/** Boards round the box get lower as they dry. */
+function dryingChecks({ design, placed }: BoxAt): DesignCheck[] {
+  const { section, inside } = placed;
+  if (inside.kind !== 'box' || section.grain === 'upright') return [];
+  const to = dried(design, inside.height);
+  if (to === null || inside.height - to < WORTH_SAYING || section.shape.kind !== 'box') return [];
+  const more = (inside.height * inside.height) / to - inside.height;
+  const wider = changed(design, section.id, { shape: { ...section.shape, height: section.shape.height + more } });
+  return [
+    check('board-dries', 'know', [inside.height, to], section.id, [{ code: 'saw-wider', amount: more, design: wider }]),
+  ];
+}
+
+function gapChecks(design: Design, gap: DesignGap): DesignCheck[] {
+  if (gap.count === 0) return [];
+  const { area, clear } = openingArea(gap.opening);
+  const change = (next: Partial<DesignGap>): Design => ({
+    ...design,
+    gaps: (design.gaps ?? []).map((one) => (one.id === gap.id ? { ...one, ...next } : one)),
+  });
+  const passes = clear >= PASSAGE.excluderMin;
+  if (clear <= PASSAGE.workerProof || (!passes && gap.closedForRide)) {
+    return [check('gap-tight', 'good', [clear], gap.id)];
+  }
+  const mesh = change({ opening: { kind: 'mesh', aperture: RIDE_MESH } });
+  const fixes: DesignFix[] = [
+    { code: 'mesh-over', amount: RIDE_MESH, design: mesh },
+    ...(gap.closedForRide
+      ? []
+      : [{ code: 'tape-for-ride' as const, amount: 0, design: change({ closedForRide: true }) }]),
+  ];
+  const found: DesignCheck[] = [];
+  if (!passes) found.push(check('gap-between', 'look', [clear], gap.id, fixes));
+  else found.push(check('gap-is-door', 'know', [area * gap.count], gap.id, [fixes[0] as DesignFix]));
+  if (!gap.closedForRide && clear >= PASSAGE.excluderMin)
+    found.push(check('gap-leaks', 'look', [clear], gap.id, fixes));
+  return found;
+}
+
+/** Light and rain from above. */
+function lidChecks(design: Design): DesignCheck[] {
+  const found: DesignCheck[] = [];
+  const top = design.sections.at(-1);
+  const covered = design.roof > 0 || (top !== undefined && (top.roofInset > 0 || top.shape.kind === 'measured'));
+  if (!covered) {
+    const roofed = { ...design, roof: ROOF, roofOverhang: OVERHANG };
+    found.push(check('no-roof', 'look', [], undefined, [{ code: 'add-roof', amount: ROOF, design: roofed }]));
+  } else if (design.roof > 0 && design.roofOverhang === 0) {
+    const over = { ...design, roofOverhang: OVERHANG };
+    found.push(check('no-overhang', 'know', [], undefined, [{ code: 'add-overhang', amount: OVERHANG, design: over }]));
+  }
+  if (design.purpose === 'holding') return found;
+  const tight: DesignFix[] = [{ code: 'lid-is-tight', amount: 0, design: { ...design, lidTight: true } }];
+  if (design.lidTight === undefined) found.push(check('lid-unknown', 'know', [], undefined, tight));
+  else if (design.lidTight) found.push(check('lid-tight', 'good'));
+  else found.push(check('lid-lets-light', 'look', [], undefined, tight));
+  return found;
+}
+
+function combChecks(design: Design): DesignCheck[] {
+  const combs = darkCombs(design.sections.flatMap(({ contents }) => contents));
+  if (combs === 0) return [];
+  const { ownHealthy, stores } = design.comb ?? {};
+  const found: DesignCheck[] = [];
+  const told = (comb: NonNullable<Design['comb']>): Design => ({ ...design, comb: { ...design.comb, ...comb } });
+  if (ownHealthy !== true) {
+    found.push(
+      check('comb-source', 'look', [combs], undefined, [
+        { code: 'comb-is-own', amount: 0, design: told({ ownHealthy: true }) },
+      ]),
+    );
+  }
+  if (stores !== undefined && stores !== 'none') {
+    found.push(
+      check('food-in-comb', 'look', [], undefined, [
+        { code: 'comb-is-empty', amount: 0, design: told({ stores: 'none' }) },
+      ]),
+    );
+  }
+  return found;
+}
+
+function unusualChecks(design: Design, { room, door }: DesignReadings): DesignCheck[] {
+  const found: DesignCheck[] = [];
+  if (design.material === 'cardboard-tube') found.push(check('card-soaks', 'know'));
+  if (design.purpose === 'holding') {
+    const air = (design.gaps ?? []).some(({ count, place }) => place === 'vent' && count > 0);
+    return air ? found : [...found, check('no-air', 'look')];
+  }
+  if (room.gross < USUAL_VOLUME.low || room.gross > USUAL_VOLUME.high) {
+    found.push(check('volume-unusual', 'know', [room.gross]));
+  }
+  if (door.area > 0 && (door.area < USUAL_ENTRANCE.low || door.area > USUAL_ENTRANCE.high)) {
+    found.push(check('entrance-unusual', 'know', [door.area]));
+  }
+  return found;
+}
+
+const LEVELS: readonly CheckLevel[] = ['look', 'know', 'good'];
+
+/** All checks of a design without problems: what to look at first, what to know, what is good. */
+export function designChecks(design: Design, readings: DesignReadings): readonly DesignCheck[] {
+  const stack = placeSections(design);
+  const boxes = stack.flatMap((placed, n): DesignCheck[] => {
+    const at: BoxAt = { design, placed, below: stack[n - 1], above: stack[n + 1] };
+    return [sidewaysChecks, heightChecks, lugChecks, dryingChecks].flatMap((ask) => ask(at));
+  });
+  const all = [
+    ...boxes,
+    ...(design.gaps ?? []).flatMap((gap) => gapChecks(design, gap)),
+    ...lidChecks(design),
+    ...combChecks(design),
+    ...unusualChecks(design, readings),
+  ];
+  return [...all].sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level));
+}
