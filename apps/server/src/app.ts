@@ -12,6 +12,8 @@ import { errorHandler, notFound } from './http/error-handler.js';
 import { onlyJson, onlyOwnHost } from './http/guards.js';
 import { openApiDocument } from './http/openapi.js';
 import type { Clock } from './shared/clock/clock.js';
+import { storesRoutes } from './stores/stores-routes.js';
+import { TrapsService } from './stores/traps-service.js';
 
 export interface AppParts {
   readonly database: Database;
@@ -85,6 +87,7 @@ export function createApp({ database, clock, log, workspace, webFolder }: AppPar
     response.json(openApiDocument);
   });
   api.use(benchRoutes(new DesignsService(database, clock)));
+  api.use(storesRoutes(new TrapsService(database, clock)));
   api.use(notFound);
 
   app.use(API_BASE, api);

@@ -2,7 +2,9 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Database, dataSourceFor, MIGRATIONS } from '../src/db/database.js';
+import { IsNull } from 'typeorm';
 import { DesignEntity } from '../src/db/entities/design-entity.js';
+import { TrapEntity } from '../src/db/entities/trap-entity.js';
 import { seedDemo } from '../src/demo/seed-demo.js';
 import { VELLMARK_DESIGNS } from '../src/demo/vellmark-designs.js';
 import { designProblems } from '@yewridge/core/bench';
@@ -38,6 +40,27 @@ describe('the database', () => {
     await source.getRepository(DesignEntity).insert(row);
     expect(await source.getRepository(DesignEntity).count()).toBe(1);
     await source.destroy();
+  });
+
+  it('keeps the designs of a database from before traps were built', async () => {
+    const source = await dataSourceFor(':memory:').initialize();
+    await source.undoLastMigration();
+    await source.query(
+      `INSERT INTO design VALUES ('old', 3, 'Old', '${JSON.stringify(sample).replace(/'/g, "''")}', '${NOW}', '${NOW}', NULL)`,
+    );
+    await source.runMigrations();
+    expect((await source.getRepository(DesignEntity).findOneByOrFail({ id: 'old' })).document).toEqual(sample);
+    await source.destroy();
+  });
+
+  it('itself refuses a trap built to a version that is not there', async () => {
+    const database = await Database.open(':memory:');
+    await database.source.getRepository(DesignEntity).insert(row);
+    const insert = database.source.query(
+      `INSERT INTO trap VALUES ('t', 1, 'V-1', 'a', 1, '{}', NULL, NULL, 0, NULL, 'new', '', '', '${NOW}', '${NOW}', NULL)`,
+    );
+    await expectAsync(insert).toBeRejectedWithError(/FOREIGN KEY constraint failed/);
+    await database.close();
   });
 
   for (const [what, change] of [
@@ -86,9 +109,14 @@ describe('the Vellmark demo', () => {
   it('seeds an empty database once and leaves a visitor’s changes alone', async () => {
     const database = await Database.open(':memory:');
     await seedDemo(database, fixedClock(NOW));
-    await database.source.getRepository(DesignEntity).delete({ id: 'vellmark-cider-keg' });
+    const designs = database.source.getRepository(DesignEntity);
+    const traps = database.source.getRepository(TrapEntity);
+    expect(await traps.count()).toBe(16);
+    await traps.delete({ number: 'V-12' });
+    await designs.update({ id: 'vellmark-cider-keg' }, { deletedAt: NOW });
     await seedDemo(database, fixedClock(NOW));
-    expect(await database.source.getRepository(DesignEntity).count()).toBe(VELLMARK_DESIGNS.length - 1);
+    expect(await designs.countBy({ deletedAt: IsNull() })).toBe(VELLMARK_DESIGNS.length - 1);
+    expect(await traps.count()).toBe(15);
     await database.close();
   });
 

@@ -1,7 +1,10 @@
 import 'reflect-metadata';
 import { DataSource, type EntityManager } from 'typeorm';
 import { DesignEntity } from './entities/design-entity.js';
+import { DesignVersionEntity } from './entities/design-version-entity.js';
+import { TrapEntity } from './entities/trap-entity.js';
 import { CreateDesign20261125120000 } from './migrations/20261125120000-create-design.js';
+import { CreateTrap20261125160000 } from './migrations/20261125160000-create-trap.js';
 
 const BUSY_TIMEOUT_MS = 5000;
 const IN_MEMORY = ':memory:';
@@ -11,9 +14,9 @@ interface Connection {
   pragma(text: string): unknown;
 }
 
-export const ENTITIES = [DesignEntity];
+export const ENTITIES = [DesignEntity, DesignVersionEntity, TrapEntity];
 /** Dated, append-only; a merged migration is never edited. */
-export const MIGRATIONS = [CreateDesign20261125120000];
+export const MIGRATIONS = [CreateDesign20261125120000, CreateTrap20261125160000];
 
 export function dataSourceFor(database: string): DataSource {
   return new DataSource({

@@ -67,6 +67,11 @@ export const VELLMARK_DESIGNS: readonly { readonly id: string; readonly document
         ),
       ],
       entrances: [door({ kind: 'hole', diameter: mm(38), guard: { count: 1, diameter: mm(3) } }, 45)],
+      lidTight: true,
+      comb: { ownHealthy: true, stores: 'none' },
+      hanging: { style: 'board' },
+      load: { swarm: 1.1, flow: 'moderate', limit: 15 },
+      site: { entranceHeight: 3.2, facing: 160, shade: 0.6, odour: 1, distance: 420, dryness: 1 },
     },
   },
   {
@@ -89,6 +94,21 @@ export const VELLMARK_DESIGNS: readonly { readonly id: string; readonly document
         ),
       ],
       entrances: [door({ kind: 'notch', width: mm(280), height: mm(12), top: 'flat' }, 0, { label: 'Flight slot' })],
+      lidTight: true,
+      comb: { ownHealthy: true, stores: 'none' },
+      gaps: [
+        {
+          id: 'cover-slot',
+          label: 'Feeding slot in the inner cover',
+          place: 'inner-cover',
+          opening: { kind: 'slot', width: mm(90), height: mm(12) },
+          count: 1,
+          closedForRide: false,
+        },
+      ],
+      hanging: { style: 'stand' },
+      load: { swarm: 1.8, flow: 'moderate', limit: 25 },
+      schools: { height: { school: 'eye-height', reason: 'Stands under the cider trees; nobody climbs there.' } },
     },
   },
   {
@@ -109,6 +129,8 @@ export const VELLMARK_DESIGNS: readonly { readonly id: string; readonly document
         ),
       ],
       entrances: [door({ kind: 'hole', diameter: mm(22) }, 48, { count: 3, label: 'Three holes' })],
+      hanging: { style: 'wire', legs: 2, angleDeg: 35 },
+      load: { swarm: 1.5, flow: 'light', limit: 20 },
     },
   },
   {
@@ -129,6 +151,7 @@ export const VELLMARK_DESIGNS: readonly { readonly id: string; readonly document
         ),
       ],
       entrances: [door({ kind: 'disc', diameter: mm(40), position: 'open' }, 60, { label: 'Turning disc' })],
+      hanging: { style: 'strap', tension: 400 },
     },
   },
   {
@@ -168,6 +191,7 @@ export const VELLMARK_DESIGNS: readonly { readonly id: string; readonly document
         ),
       ],
       entrances: [door({ kind: 'slot', width: mm(76), height: mm(16) }, 32)],
+      hanging: { style: 'deck' },
     },
   },
   {
@@ -204,6 +228,9 @@ export const VELLMARK_DESIGNS: readonly { readonly id: string; readonly document
         ),
       ],
       entrances: [door({ kind: 'hole', diameter: mm(25) }, 40, { count: 2, label: 'Two holes' })],
+      boards: { moisture: 22 },
+      hanging: { style: 'fence-bracket', fasteners: 4 },
+      load: { swarm: 1.5, flow: 'strong', limit: 20 },
     },
   },
   {
@@ -221,3 +248,12 @@ export const VELLMARK_DESIGNS: readonly { readonly id: string; readonly document
     },
   },
 ];
+
+/** The tall nuc as it was first built: a lower base and a one-inch hole. */
+export const FIRST_TALL_NUC: Design = {
+  ...(VELLMARK_DESIGNS[0] as (typeof VELLMARK_DESIGNS)[number]).document,
+  sections: (VELLMARK_DESIGNS[0] as (typeof VELLMARK_DESIGNS)[number]).document.sections.map((one) =>
+    one.id === 'base' && one.shape.kind === 'box' ? { ...one, shape: { ...one.shape, height: mm(165) } } : one,
+  ),
+  entrances: [door({ kind: 'hole', diameter: mm(25) }, 45)],
+};

@@ -6,45 +6,12 @@ import {
   revisionQuerySchema,
   saveDesignSchema,
 } from '@yewridge/contract/schemas';
-import type { ObjectSchema } from 'joi';
-import joiToJson from 'joi-to-json';
-
-type Json = Readonly<Record<string, unknown>>;
-
-/** The JSON schema of a Joi schema, so that there is one source for what is accepted. */
-function jsonSchema(schema: ObjectSchema): Json {
-  return (joiToJson as unknown as (schema: ObjectSchema, dialect: string) => Json)(schema, 'open-api');
-}
-
-const ref = (name: string): Json => ({ $ref: `#/components/schemas/${name}` });
-const json = (description: string, schema: Json): Json => ({
-  description,
-  content: { 'application/json': { schema } },
-});
-
-function parameters(place: 'path' | 'query', schema: ObjectSchema): readonly Json[] {
-  const { properties = {}, required = [] } = jsonSchema(schema) as { properties?: Json; required?: readonly string[] };
-  return Object.entries(properties).map(([name, one]) => ({
-    name,
-    in: place,
-    required: place === 'path' || required.includes(name),
-    schema: one,
-  }));
-}
-
-function refusals(...codes: readonly (keyof typeof API_ERRORS)[]): Json {
-  const byStatus = new Map<number, string[]>();
-  for (const code of codes) {
-    const { status } = API_ERRORS[code];
-    byStatus.set(status, [...(byStatus.get(status) ?? []), code]);
-  }
-  return Object.fromEntries([...byStatus].map(([status, names]) => [status, json(names.join(', '), ref('Error'))]));
-}
+import { instant, json, jsonSchema, parameters, ref, refusals } from './openapi-parts.js';
+import { storesPaths, storesSchemas } from './openapi-stores.js';
 
 const revision = parameters('query', revisionQuerySchema);
 const id = parameters('path', designIdSchema);
 
-const instant = { type: 'string', format: 'date-time' };
 const schemas = {
   Design: jsonSchema(designSchema),
   SaveDesign: jsonSchema(saveDesignSchema),
@@ -70,6 +37,7 @@ const schemas = {
       offset: { type: 'integer' },
     },
   },
+  ...storesSchemas,
   Workspace: {
     type: 'object',
     required: ['kind', 'name', 'now', 'timeZone', 'version'],
@@ -159,6 +127,7 @@ export const openApiDocument = {
         },
       },
     },
+    ...storesPaths,
     '/designs/{id}/restore': {
       parameters: id,
       post: {

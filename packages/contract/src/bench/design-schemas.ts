@@ -1,35 +1,32 @@
 import {
   ARRANGEMENTS,
+  BOARD_GRAINS,
+  COMB_STORES,
+  CURVES,
   type Design,
   DESIGN_LIMITS,
   DISC_POSITIONS,
+  DISPUTES,
   FACES,
   FILLS,
+  FLOWS,
   FRAME_COLUMNS,
   FRAME_IDS,
+  GAP_PLACES,
+  HANGING_STYLES,
+  HEMISPHERES,
+  HIVE_STANDARD_IDS,
   MATERIALS,
+  PASSAGE,
+  PURPOSES,
+  SECURED,
+  SETUP_LIMITS,
+  SITE_FACTORS,
   SIZES_ARE,
 } from '@yewridge/core/bench';
-import type { NumberRange } from '@yewridge/core/shared/errors';
 import Joi from 'joi';
+import { id, text, whole, within, word } from '../shared/part-schemas.js';
 import { DESIGN_PAGE, DESIGN_SORTS, type DesignQuery, type SaveDesignDto } from './design-dto.js';
-
-/** A number within a range of the core's table. Whether the numbers go together is the core's question. */
-function within(range: NumberRange): Joi.NumberSchema {
-  let schema = Joi.number().strict();
-  if (range.min !== undefined) schema = range.above === true ? schema.greater(range.min) : schema.min(range.min);
-  return range.max === undefined ? schema : schema.max(range.max);
-}
-
-const text = (most: number): Joi.StringSchema => Joi.string().strict().max(most);
-const id = Joi.string()
-  .strict()
-  .pattern(/^[A-Za-z0-9-]{1,64}$/, 'letters, digits and hyphens');
-const word = (words: readonly string[]): Joi.StringSchema =>
-  Joi.string()
-    .strict()
-    .valid(...words);
-const whole = (range: NumberRange): Joi.NumberSchema => within(range).integer();
 
 const size = within(DESIGN_LIMITS.size).required();
 const wall = within(DESIGN_LIMITS.wall).required();
@@ -72,6 +69,7 @@ const content = byKind({
   topBars: { length: size, width: size, depth: size, count },
   divider: { length: size, height: size, thickness: size, count },
   insulation: { area: size, thickness: size, count },
+  skewers: { length: size, diameter: size, count, combs: whole(DESIGN_LIMITS.count) },
   feeder: { volume: within(DESIGN_LIMITS.volume).required(), count },
   other: { volume: within(DESIGN_LIMITS.volume).required(), count },
 });
@@ -103,6 +101,10 @@ const section = Joi.object({
   roofInset: wall,
   contents: Joi.array().items(content).max(DESIGN_LIMITS.contents.max).required(),
   closedAbove: Joi.boolean().strict().required(),
+  standard: word(HIVE_STANDARD_IDS),
+  rest: within(SETUP_LIMITS.rest),
+  secured: word(SECURED),
+  grain: word(BOARD_GRAINS),
 });
 
 const entrance = Joi.object({
@@ -113,6 +115,59 @@ const entrance = Joi.object({
   face: word(FACES).required(),
   height: within(DESIGN_LIMITS.height).required(),
   across: within(DESIGN_LIMITS.across).required(),
+});
+
+const gap = Joi.object({
+  id: id.required(),
+  label: text(DESIGN_LIMITS.labelLength).allow('').required(),
+  place: word(GAP_PLACES).required(),
+  opening: byKind({
+    hole: { diameter: bore, guard },
+    slot: { width: bore, height: bore, guard },
+    mesh: { aperture: within({ min: 0, above: true, max: PASSAGE.workerProof }).required() },
+  }).required(),
+  count: count.required(),
+  closedForRide: Joi.boolean().strict().required(),
+});
+
+const hangingSize = within(SETUP_LIMITS.hangingSize);
+const force = within(SETUP_LIMITS.force);
+const hanging = Joi.object({
+  style: word(HANGING_STYLES).required(),
+  above: hangingSize,
+  below: hangingSize,
+  boardWidth: hangingSize,
+  thickness: hangingSize,
+  hole: hangingSize,
+  plate: hangingSize,
+  fasteners: whole(SETUP_LIMITS.fasteners),
+  topRow: whole(SETUP_LIMITS.fasteners),
+  legs: whole(SETUP_LIMITS.fasteners),
+  angleDeg: within(SETUP_LIMITS.angleDeg),
+  friction: within(SETUP_LIMITS.friction),
+  turns: whole(SETUP_LIMITS.turns),
+  tension: force,
+  dynamic: within(SETUP_LIMITS.dynamic),
+  workingLoad: force,
+  workingPullOut: force,
+  workingShear: force,
+});
+
+/** One school a disputed question, and why. */
+const schools = Joi.object(
+  Object.fromEntries(
+    Object.entries(DISPUTES).map(([dispute, answers]) => [
+      dispute,
+      Joi.object({
+        school: word(answers).required(),
+        reason: text(SETUP_LIMITS.reasonLength).allow('').required(),
+      }),
+    ]),
+  ),
+);
+const site = Joi.object({
+  ...Object.fromEntries(SITE_FACTORS.map((factor) => [factor, within(CURVES[factor].domain)])),
+  hemisphere: word(HEMISPHERES),
 });
 
 /** The document of a design. */
@@ -135,6 +190,19 @@ export const designSchema = Joi.object<Design>({
     .unique('id')
     .required(),
   entrances: Joi.array().items(entrance).max(DESIGN_LIMITS.entrances.max).unique('id').required(),
+  purpose: word(PURPOSES),
+  gaps: Joi.array().items(gap).max(SETUP_LIMITS.gaps.max).unique('id'),
+  lidTight: Joi.boolean().strict(),
+  comb: Joi.object({ ownHealthy: Joi.boolean().strict(), stores: word(COMB_STORES) }),
+  boards: Joi.object({ moisture: within(SETUP_LIMITS.moisture).required() }),
+  hanging,
+  load: Joi.object({
+    swarm: within(SETUP_LIMITS.swarm).required(),
+    flow: word(FLOWS).required(),
+    limit: within(SETUP_LIMITS.limit).required(),
+  }),
+  schools,
+  site,
 });
 
 export const saveDesignSchema = Joi.object<SaveDesignDto>({

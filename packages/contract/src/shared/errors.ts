@@ -7,10 +7,14 @@ export const API_ERRORS = {
     status: 404,
     sentence: 'There is nothing here. It may have been deleted for good, or the address is wrong.',
   },
-  DELETED: { status: 404, sentence: 'This design is in the bin. Restore it to go on working.' },
+  DELETED: { status: 404, sentence: 'This is in the bin. Restore it to go on working.' },
   REVISION_CONFLICT: {
     status: 409,
     sentence: 'This was changed elsewhere after you read it. Compare both and choose; nothing is lost.',
+  },
+  NUMBER_TAKEN: {
+    status: 409,
+    sentence: 'Another trap has this number already. Each number is painted once; choose a free one.',
   },
   TOO_LARGE: { status: 413, sentence: 'The request is larger than any design needs. Nothing was changed.' },
   UNSUPPORTED_TYPE: { status: 415, sentence: 'Only JSON is read here. Send it as application/json.' },

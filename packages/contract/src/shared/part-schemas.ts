@@ -1,0 +1,25 @@
+import type { NumberRange } from '@yewridge/core/shared/errors';
+import Joi from 'joi';
+
+/** A number within a range of the core's table. Whether the numbers go together is the core's question. */
+export function within(range: NumberRange): Joi.NumberSchema {
+  let schema = Joi.number().strict();
+  if (range.min !== undefined) schema = range.above === true ? schema.greater(range.min) : schema.min(range.min);
+  return range.max === undefined ? schema : schema.max(range.max);
+}
+
+export const text = (most: number): Joi.StringSchema => Joi.string().strict().max(most);
+export const id = Joi.string()
+  .strict()
+  .pattern(/^[A-Za-z0-9-]{1,64}$/, 'letters, digits and hyphens');
+export const word = (words: readonly string[]): Joi.StringSchema =>
+  Joi.string()
+    .strict()
+    .valid(...words);
+export const whole = (range: NumberRange): Joi.NumberSchema => within(range).integer();
+
+/** A day, `2026-05-14`. */
+export const day = Joi.string()
+  .strict()
+  .isoDate()
+  .pattern(/^\d{4}-\d{2}-\d{2}$/, 'a day like 2026-05-14');

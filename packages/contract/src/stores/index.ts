@@ -1,0 +1,15 @@
+export {
+  type BuildDto,
+  type BuiltDto,
+  type DesignVersionDto,
+  type SaveTrapDto,
+  TRAP_CONDITIONS,
+  TRAP_LIMITS,
+  TRAP_PAGE,
+  type TrapCondition,
+  type TrapDocument,
+  type TrapDto,
+  type TrapPageDto,
+  type TrapQuery,
+  type TrapWithDesignDto,
+} from './trap-dto.js';
