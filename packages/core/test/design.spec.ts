@@ -231,7 +231,8 @@ describe('bench: the drawing', () => {
   it('draws as many frames as hang in the box', () => {
     const eight = box({ contents: [{ kind: 'frames', frame: 'langstroth-deep', count: 8, fill: 'foundation' }] });
     const hidden = (of: Design): number =>
-      designDrawing(of).front.parts.filter(({ ref, role }) => role === 'hidden' && ref?.field === 'contents').length;
+      designDrawing(of).front.parts.filter(({ ref, role }) => role === 'frame-hidden' && ref?.frame !== undefined)
+        .length;
     expect(hidden(design({ sections: [eight] }))).toBe(8);
   });
 });

@@ -64,7 +64,7 @@ type Row = readonly [
 const ROWS: readonly Row[] = [
   ['V-01', NUC, 1, 9.1, '2025-03-22', 1, '2023-08-12', 'good', 'The first one; a lower base than its sisters.'],
   ['V-02', ORCHARD, 1, 12.4, '2025-03-22', 2, '2024-07-30', 'good'],
-  ['V-03', ORCHARD, 1, 12.1, null, 2, '2022-07-20', 'worn', 'Comb is due out.'],
+  ['V-03', ORCHARD, 1, 12.1, null, 2, '2021-05-08', 'worn', 'Comb is due out.'],
   ['V-04', NUC, 2, 9.8, '2026-04-30', 1, '2025-08-02', 'good'],
   ['V-05', FENCE, 1, 8.2, null, 0, null, 'good'],
   ['V-06', TUBE, 1, 7.6, '2026-03-14', 0, null, 'good'],

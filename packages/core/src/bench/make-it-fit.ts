@@ -21,7 +21,7 @@ import {
 } from './design.js';
 import { designProblems } from './design-problems.js';
 import { sectionOf } from './door-placement.js';
-import { DOOR_BAND } from './entrance.js';
+import { DOOR_BAND, entrance } from './entrance.js';
 import { holeForArea, holesForArea, slotWidth } from './opening-for-area.js';
 import { designReadings, type DesignReadings } from './readings.js';
 import { geometryOf, lyingTubeArea, type Shape } from './section-geometry.js';
@@ -45,7 +45,7 @@ export interface FitOption {
   readonly id: string;
   /** m changed or bored, or how many boxes or holes. */
   readonly amount: number;
-  /** Gross m3 after a change of volume, m2 of the whole door after a change of the door. */
+  /** Gross m3 after a change of volume, m2 of all doors after a change of a door. */
   readonly result: number;
   readonly design: Design;
 }
@@ -282,20 +282,24 @@ function holeOptions({ design, entrance, wanted, others, system }: DoorAim): (Fi
   return options;
 }
 
+/** m2 of the doors alone: a gap that bees use besides them is closed, not made up for by a smaller door. */
+function doorArea(design: Design): number {
+  return entrance({ openings: design.entrances.map(({ opening, count }) => ({ ...opening, count })) }).area;
+}
+
 /** The widest entrance is the one a keeper changes. */
-function doorOptions(design: Design, readings: DesignReadings, system: UnitSystem): FitOption[] {
-  const { area } = readings.door;
+function doorOptions(design: Design, readings: DesignReadings, area: number, system: UnitSystem): FitOption[] {
   if (Math.abs(area - DOOR_BAND.best) < AREA_ENOUGH) return [];
   const widest = readings.entrances.reduce<(typeof readings.entrances)[number] | undefined>(
     (best, one) => (one.total > 0 && one.total > (best?.total ?? 0) ? one : best),
     undefined,
   );
-  const entrance = design.entrances.find(({ id }) => id === widest?.id);
-  if (!widest || !entrance || entrance.count === 0) return [];
+  const door = design.entrances.find(({ id }) => id === widest?.id);
+  if (!widest || !door || door.count === 0) return [];
   const others = Math.max(0, area - widest.total);
   const wanted = DOOR_BAND.best - others;
   if (wanted <= 0) return [];
-  const aim = { design, entrance, wanted, others, system };
+  const aim = { design, entrance: door, wanted, others, system };
   try {
     return [slotOption(aim), ...holeOptions(aim)].filter((option) => option !== null);
   } catch (error) {
@@ -315,9 +319,11 @@ export function fitOptions(input: {
 }): readonly FitOption[] {
   const { design, system, newId } = input;
   const readings = designReadings(design);
+  const area = doorArea(design);
   const nearer = (option: FitOption): boolean =>
-    Math.abs(option.result - DOOR_BAND.best) < Math.abs(readings.door.area - DOOR_BAND.best);
-  return [...volumeOptions(design, readings, newId), ...doorOptions(design, readings, system).filter(nearer)].filter(
+    Math.abs(option.result - DOOR_BAND.best) < Math.abs(area - DOOR_BAND.best);
+  const doors = doorOptions(design, readings, area, system).filter(nearer);
+  return [...volumeOptions(design, readings, newId), ...doors].filter(
     (option) => designProblems(option.design).length === 0,
   );
 }

@@ -109,8 +109,7 @@ describe('bench: laws of load', () => {
   it('twice the mass is twice the force, whatever it hangs by', () => {
     holds(
       fc.property(between(1, 40), fc.constantFrom('board', 'bracket', 'sling', 'lash'), (mass, style) => {
-        const force = (kg: number): number =>
-          hang({ style, mass: kg, reach: 0.2, lever: 0.4, fasteners: 4 }).force;
+        const force = (kg: number): number => hang({ style, mass: kg, reach: 0.2, lever: 0.4, fasteners: 4 }).force;
         return near(force(2 * mass), 2 * force(mass));
       }),
     );

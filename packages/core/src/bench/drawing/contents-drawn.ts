@@ -18,12 +18,12 @@ function insideRole(slot: FrameSlot): PartRole {
 }
 
 /** A frame edge on, as it stands behind the front wall. */
-function frameFromFront(slot: FrameSlot, { top, ref }: Hanging): DrawnPart {
+function frameFromFront(slot: FrameSlot, frame: number, { top, ref }: Hanging): DrawnPart {
   const half = slot.frame.topBarWidth / 2;
   return {
     shape: 'polygon',
-    role: slot.fill === 'comb' || slot.fill === 'oldComb' ? insideRole(slot) : 'hidden',
-    ref,
+    role: slot.fill === 'comb' || slot.fill === 'oldComb' ? insideRole(slot) : 'frame-hidden',
+    ref: { ...ref, frame },
     points: rectangle(slot.x - half, top - slot.frame.height, slot.x + half, top),
   };
 }
@@ -162,5 +162,5 @@ export function contentsDrawn(placed: PlacedSection, look: Look): DrawnPart[] {
     return [...(cut ? frameFromSide(cut.slot.frame, cut.slot, hanging) : []), ...others];
   }
   const slots = inside.kind === 'box' ? frameSlots(section.contents, inside.width) : [];
-  return [...slots.map((slot) => frameFromFront(slot, hanging)), ...others];
+  return [...slots.map((slot, n) => frameFromFront(slot, n, hanging)), ...others];
 }

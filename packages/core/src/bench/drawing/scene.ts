@@ -17,6 +17,7 @@ export type PartRole =
   | 'board-cut'
   | 'room'
   | 'hidden'
+  | 'frame-hidden'
   | 'phantom'
   | 'door'
   | 'door-gap'
@@ -36,6 +37,8 @@ export type PartRole =
 export interface PartRef {
   readonly id: string;
   readonly field?: string;
+  /** Which frame of a section, left to right from 0. */
+  readonly frame?: number;
 }
 
 export type DrawnPart = {

@@ -4,8 +4,22 @@ import { METRES_PER_INCH, type Unit } from './units.js';
 export type UnitSystem = 'metric' | 'imperial';
 export const UNIT_SYSTEMS: readonly UnitSystem[] = ['metric', 'imperial'];
 
-/** What a figure on the screen measures; `part` is a wire, nail or gap, too small for whole millimetres. */
-export type DisplayQuantity = 'length' | 'part' | 'area' | 'volume';
+/**
+ * What a figure on the screen measures; `part` is a wire, nail or gap, too small for whole millimetres, `height` a distance on
+ * a site, too large for them.
+ */
+export type DisplayQuantity = 'length' | 'part' | 'height' | 'area' | 'volume' | 'mass' | 'force';
+
+/** The SI unit a figure is stored in. */
+export const SI_UNIT: Readonly<Record<DisplayQuantity, Unit>> = {
+  length: 'm',
+  part: 'm',
+  height: 'm',
+  area: 'm2',
+  volume: 'm3',
+  mass: 'kg',
+  force: 'N',
+};
 
 export interface DisplayUnit {
   readonly unit: Unit;
@@ -25,6 +39,10 @@ export const DISPLAY: Readonly<Record<DisplayQuantity, Readonly<Record<UnitSyste
     metric: { unit: 'mm', symbol: 'mm', decimals: 1 },
     imperial: { unit: 'in', symbol: 'in', decimals: 3, fraction: 32 },
   },
+  height: {
+    metric: { unit: 'm', symbol: 'm', decimals: 1 },
+    imperial: { unit: 'ft', symbol: 'ft', decimals: 1 },
+  },
   area: {
     metric: { unit: 'cm2', symbol: 'cm²', decimals: 1 },
     imperial: { unit: 'in2', symbol: 'in²', decimals: 2 },
@@ -32,6 +50,14 @@ export const DISPLAY: Readonly<Record<DisplayQuantity, Readonly<Record<UnitSyste
   volume: {
     metric: { unit: 'L', symbol: 'L', decimals: 1 },
     imperial: { unit: 'gal', symbol: 'gal', decimals: 1 },
+  },
+  mass: {
+    metric: { unit: 'kg', symbol: 'kg', decimals: 1 },
+    imperial: { unit: 'lb', symbol: 'lb', decimals: 1 },
+  },
+  force: {
+    metric: { unit: 'N', symbol: 'N', decimals: 0 },
+    imperial: { unit: 'lbf', symbol: 'lbf', decimals: 0 },
   },
 };
 

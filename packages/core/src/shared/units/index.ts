@@ -5,6 +5,7 @@ export {
   type DisplayQuantity,
   type DisplayUnit,
   NATURAL_STEP,
+  SI_UNIT,
   UNIT_SYSTEMS,
   type UnitSystem,
 } from './display.js';

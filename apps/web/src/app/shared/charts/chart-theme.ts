@@ -9,6 +9,7 @@ export interface ChartTheme {
   readonly yew: string;
   readonly yewTint: string;
   readonly clay: string;
+  readonly clayTint: string;
 }
 
 export function chartTheme(root: HTMLElement): ChartTheme {
@@ -24,5 +25,6 @@ export function chartTheme(root: HTMLElement): ChartTheme {
     yew: token('--yew'),
     yewTint: token('--yew-2'),
     clay: token('--clay'),
+    clayTint: token('--clay-2'),
   };
 }

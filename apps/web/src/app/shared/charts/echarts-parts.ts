@@ -1,14 +1,22 @@
-import { ScatterChart } from 'echarts/charts';
-import { AriaComponent, GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
+import { LineChart, ScatterChart } from 'echarts/charts';
+import {
+  AriaComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { LabelLayout } from 'echarts/features';
 import { SVGRenderer } from 'echarts/renderers';
 
 /** Only the parts of ECharts that some chart of ours draws with. */
 echarts.use([
+  LineChart,
   ScatterChart,
   GridComponent,
   MarkAreaComponent,
+  MarkLineComponent,
   TooltipComponent,
   AriaComponent,
   LabelLayout,

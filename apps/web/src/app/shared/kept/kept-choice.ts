@@ -15,3 +15,14 @@ export function writeChoice(key: string, word: string): void {
     // Private windows and full disks refuse; the choice then lasts until the page is closed.
   }
 }
+
+/** A short text this device remembers, at most `most` letters of it. */
+export function readText(key: string, most: number): string | null {
+  try {
+    return localStorage.getItem(key)?.slice(0, most) ?? null;
+  } catch {
+    return null;
+  }
+}
+
+export const writeText: (key: string, text: string) => void = writeChoice;

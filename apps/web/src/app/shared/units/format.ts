@@ -1,4 +1,11 @@
-import { convert, DISPLAY, type DisplayQuantity, formatInches, type UnitSystem } from '@yewridge/core/shared/units';
+import {
+  convert,
+  DISPLAY,
+  type DisplayQuantity,
+  formatInches,
+  SI_UNIT,
+  type UnitSystem,
+} from '@yewridge/core/shared/units';
 
 /** A figure and its unit, apart, so that they can be set in different type. */
 export interface Figure {
@@ -23,7 +30,7 @@ export function figureOf(value: number, quantity: DisplayQuantity, system: UnitS
     const text = formatInches({ value, denominator: display.fraction });
     return { text: text.replace(/ in$/, ''), unit: display.symbol };
   }
-  const si = quantity === 'area' ? 'm2' : quantity === 'volume' ? 'm3' : 'm';
+  const si = SI_UNIT[quantity];
   const shown = convert({ value, from: si, to: display.unit });
   return { text: decimalText(shown, display.decimals, si === 'm'), unit: display.symbol };
 }

@@ -1,22 +1,53 @@
 import { DomainError, type NumberRange } from '@yewridge/core/shared/errors';
-import { convert, parseLength, type UnitSystem } from '@yewridge/core/shared/units';
+import {
+  convert,
+  DISPLAY,
+  type DisplayQuantity,
+  type LengthUnit,
+  parseLength,
+  SI_UNIT,
+  type Unit,
+  type UnitSystem,
+} from '@yewridge/core/shared/units';
 import { decimalText, figureText } from './format';
 
-/** What a field holds: a size, a small part (wire, nail), a volume, or how many. */
-export type FieldKind = 'length' | 'part' | 'volume' | 'count';
+/**
+ * What a field holds: a size, a small part (wire, nail), a height on a site, a volume, a mass, a force, a share shown in
+ * percent, an angle, a plain number, or how many.
+ */
+export type FieldKind =
+  'length' | 'part' | 'height' | 'area' | 'volume' | 'mass' | 'force' | 'percent' | 'degrees' | 'number' | 'count';
 
 export type Parsed = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly sentence: string };
 
 const no = (sentence: string): Parsed => ({ ok: false, sentence });
 
+/** Kinds that are no quantity of the table of units, with what stands behind them. */
+const PLAIN: Partial<
+  Readonly<Record<FieldKind, { readonly unit: string; readonly times: number; readonly decimals: number }>>
+> = {
+  percent: { unit: '%', times: 100, decimals: 0 },
+  degrees: { unit: '°', times: 1, decimals: 0 },
+  number: { unit: '', times: 1, decimals: 2 },
+  count: { unit: '', times: 1, decimals: 0 },
+};
+
 /** A value of a field in the reader's units. */
 export function fieldText(value: number, kind: FieldKind, system: UnitSystem): string {
-  return kind === 'count' ? decimalText(value, 0) : figureText(value, kind, system).replace(/ (?:mm|in|L|gal)$/, '');
+  const plain = PLAIN[kind];
+  if (plain) return decimalText(value * plain.times, plain.decimals, plain.decimals > 0);
+  return figureText(value, kind as DisplayQuantity, system).replace(/ (?:mm|in|m|ft|cm²|in²|L|gal|kg|lb|N|lbf)$/, '');
+}
+
+/** What stands behind the value. */
+export function unitText(kind: FieldKind, system: UnitSystem): string {
+  return PLAIN[kind]?.unit ?? DISPLAY[kind as DisplayQuantity][system].symbol;
 }
 
 /** The same with its unit, for sentences. */
 export function valueText(value: number, kind: FieldKind, system: UnitSystem): string {
-  return kind === 'count' ? decimalText(value, 0) : figureText(value, kind, system);
+  const unit = unitText(kind, system);
+  return fieldText(value, kind, system) + (unit === '' || kind === 'degrees' ? unit : ` ${unit}`);
 }
 
 function rangeText({ min, max, above }: NumberRange, kind: FieldKind, system: UnitSystem): string {
@@ -28,31 +59,78 @@ function rangeText({ min, max, above }: NumberRange, kind: FieldKind, system: Un
 const EXAMPLES: Readonly<Record<FieldKind, string>> = {
   length: 'Write it like 467, 46.7 cm, 18 3/8 or 1 ft 6-1/2 in.',
   part: 'Write it like 3, 0.3 cm or 1/8 in.',
+  height: 'Write it like 3.5, 350 cm or 11 ft.',
+  area: 'Write it like 1700 or 260 in2.',
   volume: 'Write it like 27.5, 27.5 L or 7.3 gal.',
+  mass: 'Write it like 1.5, 1.5 kg or 3.3 lb.',
+  force: 'Write it like 2500, 2.5 kN, 250 kg or 550 lb.',
+  percent: 'Write it like 60 or 60 %.',
+  degrees: 'Write it like 160.',
+  number: 'Write it like 1.5.',
   count: 'Write a whole number.',
 };
 const NOUN: Readonly<Record<FieldKind, string>> = {
   length: 'a length',
   part: 'a length',
+  height: 'a height or distance',
+  area: 'an area',
   volume: 'a volume',
+  mass: 'a mass',
+  force: 'a force',
+  percent: 'a percentage',
+  degrees: 'an angle',
+  number: 'a number',
   count: 'a number',
 };
 
-const VOLUME_TEXT = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*(l|litres?|liters?|gal|gallons?|qt|quarts?)?$/i;
+const NUMBER_AND_WORD = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*([a-z%°²]*2?)$/i;
 
-function parseVolume(text: string, system: UnitSystem): number | null {
-  const match = VOLUME_TEXT.exec(text.trim());
+/** Words for the units a quantity may be typed in; the first is meant when there is none. */
+const WORDS: Partial<Readonly<Record<FieldKind, readonly (readonly [pattern: RegExp, unit: Unit, times?: number])[]>>> =
+  {
+    volume: [
+      [/^(?:l|lit(?:re|er)s?)$/, 'L'],
+      [/^(?:gal|gallons?)$/, 'gal'],
+      [/^(?:qt|quarts?)$/, 'qt'],
+    ],
+    mass: [
+      [/^kg$/, 'kg'],
+      [/^lbs?$/, 'lb'],
+      [/^g$/, 'g'],
+      [/^oz$/, 'oz'],
+    ],
+    force: [
+      [/^n$/, 'N'],
+      [/^lb[fs]?$/, 'lbf'],
+      [/^kn$/, 'N', 1000],
+      [/^kgf?$/, 'kgf'],
+      [/^dan$/, 'N', 10],
+    ],
+  };
+
+/** A number with or without its unit, in SI. */
+function readQuantity(text: string, kind: FieldKind, system: UnitSystem): number | null {
+  const match = NUMBER_AND_WORD.exec(text.trim());
   if (!match?.[1]) return null;
-  const word = match[2]?.toLowerCase() ?? (system === 'metric' ? 'l' : 'gal');
-  const from = word.startsWith('l') ? 'L' : word.startsWith('g') ? 'gal' : 'qt';
-  return convert({ value: Number(match[1].replace(',', '.')), from, to: 'm3' });
+  const value = Number(match[1].replace(',', '.'));
+  const word = (match[2] ?? '').toLowerCase();
+  const plain = PLAIN[kind];
+  if (plain) return word === '' || word === plain.unit ? value / plain.times : null;
+  const quantity = kind as DisplayQuantity;
+  const own = word === '' ? ([/^/, DISPLAY[quantity][system].unit] as const) : undefined;
+  const found = own ?? WORDS[kind]?.find(([pattern]) => pattern.test(word));
+  if (!found) return null;
+  return convert({ value: value * (found[2] ?? 1), from: found[1], to: SI_UNIT[quantity] });
 }
+
+const LENGTHS: readonly FieldKind[] = ['length', 'part', 'height'];
 
 function readNumber(text: string, kind: FieldKind, system: UnitSystem): number | 'ambiguous' | null {
   if (kind === 'count') return /^\d{1,6}$/.test(text.trim()) ? Number(text) : null;
-  if (kind === 'volume') return parseVolume(text, system);
+  if (!LENGTHS.includes(kind)) return readQuantity(text, kind, system);
   try {
-    return parseLength({ text, defaultUnit: system === 'metric' ? 'mm' : 'in' });
+    const usual = DISPLAY[kind as 'length' | 'part' | 'height'][system].unit as LengthUnit;
+    return parseLength({ text, defaultUnit: usual });
   } catch (error) {
     if (!(error instanceof DomainError)) throw error;
     return error.detail.reason === 'ambiguous-comma' ? 'ambiguous' : null;

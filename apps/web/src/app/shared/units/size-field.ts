@@ -11,13 +11,25 @@ import {
   viewChild,
 } from '@angular/core';
 import type { NumberRange } from '@yewridge/core/shared/errors';
-import { DISPLAY, NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
+import { NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
 import { KeptTexts } from '../kept/kept-texts';
-import { type FieldKind, fieldText, parseField } from './parse';
+import { type FieldKind, fieldText, type Parsed, parseField, unitText } from './parse';
 import { UnitChoice } from './unit-choice';
 
+type ParsedOrNothing = Parsed | { readonly ok: true; readonly value: null };
+
 let made = 0;
-const VOLUME_STEP = 0.0005;
+/** What one press moves a value by; lengths move by the natural step of the reader's units. */
+const STEPS: Partial<Readonly<Record<FieldKind, number>>> = {
+  count: 1,
+  volume: 0.0005,
+  height: 0.1,
+  mass: 0.1,
+  force: 50,
+  percent: 0.05,
+  degrees: 5,
+  number: 0.1,
+};
 const LARGE_STEP = 10;
 
 /**
@@ -32,14 +44,20 @@ const LARGE_STEP = 10;
 })
 export class SizeField {
   readonly label = input.required<string>();
-  readonly value = input.required<number>();
+  /** `null` = nobody has said it yet; only where it may be left empty. */
+  readonly value = input.required<number | null>();
   readonly range = input.required<NumberRange>();
   readonly kind = input<FieldKind>('length');
+  /** May be left empty. */
+  readonly optional = input(false);
+  /** What an empty box takes: shown in it, and where its steps begin. */
+  readonly otherwise = input<number | null>(null);
   /** What the whole design says against this value, while the value by itself can be used. */
   readonly problem = input<string | null>(null);
   /** Name under which a text that cannot be used is kept, where the page keeps such texts. */
   readonly keepAs = input<string | null>(null);
   readonly changed = output<number>();
+  readonly cleared = output();
   readonly entered = output();
   readonly left = output();
 
@@ -50,7 +68,7 @@ export class SizeField {
   readonly #focused = signal(false);
 
   /** What stands in the box: the value, unless the text there means that value already or cannot be used. */
-  protected readonly text = linkedSignal<{ value: number; system: UnitSystem }, string>({
+  protected readonly text = linkedSignal<{ value: number | null; system: UnitSystem }, string>({
     source: () => ({ value: this.value(), system: this.system() }),
     computation: ({ value, system }, previous) => {
       const kept = previous ? null : this.#kept?.find(this.keepAs() ?? '');
@@ -60,17 +78,18 @@ export class SizeField {
         const read = this.#read(previous.value);
         if (!read.ok || read.value === value) return previous.value;
       }
-      return fieldText(value, this.kind(), system);
+      return this.#shown(value);
     },
+  });
+  protected readonly hint = computed(() => {
+    const value = this.otherwise();
+    return this.optional() ? (value === null ? 'not said' : fieldText(value, this.kind(), this.system())) : '';
   });
   protected readonly sentence = computed(() => {
     const read = this.#read(this.text());
     return read.ok ? this.problem() : read.sentence;
   });
-  protected readonly unit = computed(() => {
-    const kind = this.kind();
-    return kind === 'count' ? '' : DISPLAY[kind][this.system()].symbol;
-  });
+  protected readonly unit = computed(() => unitText(this.kind(), this.system()));
 
   focus(): void {
     this.box().nativeElement.focus();
@@ -81,7 +100,9 @@ export class SizeField {
     this.text.set(text);
     const read = this.#read(text);
     this.#keep(read.ok ? null : text);
-    if (read.ok && read.value !== this.value()) this.changed.emit(read.value);
+    if (!read.ok || read.value === this.value()) return;
+    if (read.value === null) this.cleared.emit();
+    else this.changed.emit(read.value);
   }
 
   protected focusIn(): void {
@@ -91,7 +112,7 @@ export class SizeField {
 
   protected focusOut(): void {
     this.#focused.set(false);
-    if (this.#read(this.text()).ok) this.text.set(fieldText(this.value(), this.kind(), this.system()));
+    if (this.#read(this.text()).ok) this.text.set(this.#shown(this.value()));
     this.left.emit();
   }
 
@@ -107,7 +128,7 @@ export class SizeField {
     } else if (event.key === 'Escape' || (event.key === 'z' && (event.ctrlKey || event.metaKey))) {
       if (this.#read(this.text()).ok) return;
       event.preventDefault();
-      this.text.set(fieldText(this.value(), this.kind(), this.system()));
+      this.text.set(this.#shown(this.value()));
       this.#keep(null);
     }
   }
@@ -115,10 +136,11 @@ export class SizeField {
   /** Up or down by the natural step, onto its marks. A step out of the range is refused like a typed one. */
   protected step(steps: number): void {
     const kind = this.kind();
-    const one = kind === 'count' ? 1 : kind === 'volume' ? VOLUME_STEP : NATURAL_STEP[this.system()];
+    const one = STEPS[kind] ?? NATURAL_STEP[this.system()];
     // From what stands in the box: with a key held down, the value of the last step may not have come back yet.
     const read = this.#read(this.text());
-    const next = Math.round((read.ok ? read.value : this.value()) / one + steps) * one;
+    const from = (read.ok ? read.value : this.value()) ?? this.otherwise() ?? this.range().min ?? 0;
+    const next = Math.round(from / one + steps) * one;
     this.typed(fieldText(next, kind, this.system()));
   }
 
@@ -127,10 +149,13 @@ export class SizeField {
     if (field !== null) this.#kept?.keep(field, text);
   }
 
-  #read(text: string): ReturnType<typeof parseField> {
-    const system = this.system();
-    const kind = this.kind();
-    if (text === fieldText(this.value(), kind, system)) return { ok: true, value: this.value() };
-    return parseField(text, { label: this.label(), kind, range: this.range(), system });
+  #shown(value: number | null): string {
+    return value === null ? '' : fieldText(value, this.kind(), this.system());
+  }
+
+  #read(text: string): ParsedOrNothing {
+    if (this.optional() && text.trim() === '') return { ok: true, value: null };
+    if (text === this.#shown(this.value())) return { ok: true, value: this.value() };
+    return parseField(text, { label: this.label(), kind: this.kind(), range: this.range(), system: this.system() });
   }
 }

@@ -26,7 +26,7 @@ describe('bench: autosave', () => {
 
   function open(document = start, revision = 1): void {
     store = TestBed.inject(DesignEditorStore);
-    store.load('a');
+    store.open('a');
     http.expectOne(URL).flush(dto(revision, document));
   }
   const put = (): TestRequest => http.expectOne({ method: 'PUT', url: URL });
@@ -133,7 +133,7 @@ describe('bench: autosave', () => {
     store.edit(width(0.3));
     jasmine.clock().tick(400);
     const late = put();
-    store.load('b');
+    store.open('b');
     http.expectOne('/api/v1/designs/b').flush({ ...dto(7, start), id: 'b' });
     late.flush(dto(2, sent(late).document));
     jasmine.clock().tick(4000);

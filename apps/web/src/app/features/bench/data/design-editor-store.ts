@@ -6,8 +6,11 @@ import {
   carryDoors,
   type Design,
   DESIGN_LIMITS,
+  designChecks,
   designDrawing,
+  designLoad,
   type DesignReadings,
+  designSuitability,
   fitOptions,
 } from '@yewridge/core/bench';
 import equal from 'fast-deep-equal';
@@ -97,9 +100,24 @@ export class DesignEditorStore {
     computation: ({ document, assessment }, previous) =>
       document && assessment?.ok ? { document, readings: assessment.readings } : (previous?.value ?? null),
   });
+  readonly load = computed(() => {
+    const shown = this.shown();
+    return shown && designLoad(shown.document, shown.readings.room.net);
+  });
+  readonly suitability = computed(() => {
+    const shown = this.shown();
+    if (!shown || shown.document.purpose === 'holding') return null;
+    return designSuitability(shown.document, shown.readings.room, shown.readings.door.area);
+  });
+  readonly checks = computed(() => {
+    const shown = this.shown();
+    return shown ? designChecks(shown.document, shown.readings) : [];
+  });
   readonly drawing = computed(() => {
     const shown = this.shown();
-    return shown ? designDrawing(shown.document) : null;
+    const load = this.load();
+    const hangs = shown?.document.hanging !== undefined && load !== null && load.empty.mass > 0;
+    return shown && designDrawing(shown.document, hangs ? { x: load.fullCentre.z, y: load.fullCentre.y } : null);
   });
   readonly fits = computed(() => {
     const shown = this.shown();
@@ -118,7 +136,7 @@ export class DesignEditorStore {
       .subscribe();
   }
 
-  load(id: string): void {
+  open(id: string): void {
     this.#id = id;
     this.#history.set(null);
     this.#page.set({ kind: 'waiting' });

@@ -9,12 +9,10 @@ describe('bench: edits', () => {
       const design = edits.addEntrance(edits.newDesign(kind, 'New'), 'hole').design;
       const [section] = design.sections;
       if (!section) throw new Error('no section');
-      const hung = edits.withValue(
-        design,
-        'sections[0].contents',
-        kind === 'measured' ? [] : [edits.newContent(section)],
-      );
-      expect(designProblems(hung)).toEqual([]);
+      for (const content of edits.contentKinds(section)) {
+        const hung = edits.withValue(design, 'sections[0].contents', [edits.newContent(section, content)]);
+        expect(designProblems(hung)).withContext(content).toEqual([]);
+      }
     });
   }
 
@@ -52,5 +50,28 @@ describe('bench: edits', () => {
     const { design } = edits.duplicateSection(box, box.sections[0]?.id ?? '');
     expect(designReadings(design).room.gross).toBeCloseTo(2 * designReadings(box).room.gross, 9);
     expect(new Set(design.sections.map(({ id }) => id)).size).toBe(2);
+  });
+
+  it('a box of a hive is of no hive any more when its size is changed', () => {
+    const hive = edits.withValue(box, 'sections[0].standard', 'langstroth-10-deep');
+    const id = hive.sections[0]?.id ?? '';
+    expect(edits.changed(hive, id, 'label', 'Mine').sections[0]?.standard).toBe('langstroth-10-deep');
+    expect(edits.changed(hive, id, 'shape.width', 0.4).sections[0]).not.toEqual(
+      jasmine.objectContaining({ standard: 'langstroth-10-deep' }),
+    );
+  });
+
+  it('what is said of the hanging lives under its own name, and can be unsaid', () => {
+    const hung = edits.changed(edits.changed(box, 'whole', 'hanging', { style: 'wire' }), 'hanging', 'legs', 3);
+    expect(hung.hanging).toEqual({ style: 'wire', legs: 3 });
+    expect(edits.changed(hung, 'hanging', 'legs', undefined).hanging).toEqual({ style: 'wire' });
+  });
+
+  it('an opening besides the doors is added, changed and taken out again', () => {
+    const { design, id } = edits.addGap(box, 'lid', 'Gap under the lid');
+    expect(edits.pathOfPart(design, id)).toBe('gaps[0].');
+    const [gap] = design.gaps ?? [];
+    expect(gap && edits.changeGap(gap, 'mesh').opening.kind).toBe('mesh');
+    expect(edits.removeGap(design, id).gaps).toEqual([]);
   });
 });

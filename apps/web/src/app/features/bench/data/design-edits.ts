@@ -2,9 +2,11 @@ import {
   type Content,
   type Design,
   type DesignEntrance,
+  type DesignGap,
   type DesignSection,
   type DoorShape,
   drawnHeight,
+  type GapPlace,
   insideShape,
   isRound,
   type Shape,
@@ -21,7 +23,7 @@ export function newPartId(): string {
 
 type Json = Readonly<Record<string, unknown>> | readonly unknown[];
 
-/** The document with the value at `path` (`sections[0].shape.width`) replaced; the rest is shared. */
+/** The document with the value at `path` (`sections[0].shape.width`) replaced, or without it; the rest is shared. */
 export function withValue<T>(document: T, path: string, value: unknown): T {
   const steps = path.split(/[.[\]]+/).filter((step) => step !== '');
   const set = (node: unknown, depth: number): unknown => {
@@ -29,17 +31,26 @@ export function withValue<T>(document: T, path: string, value: unknown): T {
     if (step === undefined) return value;
     if (Array.isArray(node)) return node.map((item: unknown, n) => (n === Number(step) ? set(item, depth + 1) : item));
     const object = (node ?? {}) as Readonly<Record<string, Json>>;
-    return { ...object, [step]: set(object[step], depth + 1) };
+    const next = set(object[step], depth + 1);
+    if (next !== undefined) return { ...object, [step]: next };
+    const { [step]: _, ...rest } = object;
+    return rest;
   };
   return set(document, 0) as T;
 }
+
+/** Parts of a design that are one object under their own name. */
+export const SETUP_PARTS = ['hanging', 'load', 'site', 'comb', 'boards', 'schools'] as const;
 
 /** Where a part lives in its design, with the dot behind it; nothing for a field of the design itself. */
 export function pathOfPart(design: Design, id: string): string {
   const section = design.sections.findIndex((one) => one.id === id);
   if (section >= 0) return `sections[${section}].`;
   const entrance = design.entrances.findIndex((one) => one.id === id);
-  return entrance >= 0 ? `entrances[${entrance}].` : '';
+  if (entrance >= 0) return `entrances[${entrance}].`;
+  const gap = (design.gaps ?? []).findIndex((one) => one.id === id);
+  if (gap >= 0) return `gaps[${gap}].`;
+  return SETUP_PARTS.some((part) => part === id) ? `${id}.` : '';
 }
 
 export function valueAt(document: unknown, path: string): unknown {
@@ -185,10 +196,73 @@ export function removeEntrance(design: Design, id: string): Design {
   return { ...design, entrances: design.entrances.filter((entrance) => entrance.id !== id) };
 }
 
-/** Frames that fit the box, or bars where frames cannot hang. */
-export function newContent(section: DesignSection): Content {
-  if (section.shape.kind === 'box') return { kind: 'frames', frame: 'langstroth-deep', count: 1, fill: 'oldComb' };
+/** What a section of this shape may hold. */
+export function contentKinds({ shape }: DesignSection): readonly Content['kind'][] {
+  const first: Content['kind'] = shape.kind === 'box' ? 'frames' : 'topBars';
+  const second: Content['kind'][] = shape.kind === 'box' ? ['topBars'] : [];
+  return [first, ...second, 'skewers', 'feeder', 'divider', 'insulation', 'other'];
+}
+
+/** Room in front of a wall of the section, m; a measured one is taken as a cube. */
+function reachOf(section: DesignSection): { length: number; height: number } {
   const inside = insideShape(section);
-  const room = inside.kind === 'cylinder' && inside.axis === 'lying' ? inside.length : drawnHeight(inside) * 0.7;
-  return { kind: 'topBars', length: Math.min(0.25, room), width: 0.03, depth: 0.012, count: 6 };
+  const height = drawnHeight(inside);
+  const length =
+    inside.kind === 'box' || (inside.kind === 'cylinder' && inside.axis === 'lying') ? inside.length : height;
+  return { length, height };
+}
+
+/** Something to put into a section, with sizes to be overwritten. */
+export function newContent(section: DesignSection, kind: Content['kind']): Content {
+  const { length, height } = reachOf(section);
+  switch (kind) {
+    case 'frames':
+      return { kind, frame: 'langstroth-deep', count: 1, fill: 'oldComb' };
+    case 'topBars':
+      return { kind, length: Math.min(0.25, length * 0.9), width: 0.03, depth: 0.012, count: 6 };
+    case 'skewers':
+      return { kind, length: Math.min(0.25, length * 0.7), diameter: 0.006, count: 2, combs: 1 };
+    case 'divider':
+      return { kind, length: length * 0.95, height: height * 0.9, thickness: 0.009, count: 1 };
+    case 'insulation':
+      return { kind, area: 0.1, thickness: 0.025, count: 1 };
+    case 'feeder':
+      return { kind, volume: 0.001, count: 1 };
+    case 'other':
+      return { kind, volume: 0.0005, count: 1 };
+  }
+}
+
+const GAP_OPENING = { kind: 'slot', width: 0.1, height: 0.008 } as const;
+
+/** An opening besides the doors. */
+export function addGap(
+  design: Design,
+  place: GapPlace,
+  label: string,
+): { readonly design: Design; readonly id: string } {
+  const id = newPartId();
+  const opening = place === 'vent' ? ({ kind: 'mesh', aperture: 0.003 } as const) : GAP_OPENING;
+  const gap: DesignGap = { id, label, place, opening, count: 1, closedForRide: false };
+  return { design: { ...design, gaps: [...(design.gaps ?? []), gap] }, id };
+}
+
+export function changeGap(gap: DesignGap, kind: DesignGap['opening']['kind']): DesignGap {
+  if (gap.opening.kind === kind) return gap;
+  const opening: DesignGap['opening'] =
+    kind === 'hole' ? { kind, diameter: 0.02 } : kind === 'mesh' ? { kind, aperture: 0.003 } : GAP_OPENING;
+  return { ...gap, opening };
+}
+
+export function removeGap(design: Design, id: string): Design {
+  return { ...design, gaps: (design.gaps ?? []).filter((gap) => gap.id !== id) };
+}
+
+/** A change of a field; another size of a box makes it a box of its own, of no hive's standard. */
+export function changed(design: Design, part: string, field: string, value: unknown): Design {
+  const path = pathOfPart(design, part);
+  const next = withValue(design, path + field, value);
+  return path.startsWith('sections') && field.startsWith('shape.')
+    ? withValue(next, `${path}standard`, undefined)
+    : next;
 }

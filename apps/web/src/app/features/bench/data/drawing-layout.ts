@@ -44,6 +44,8 @@ export interface PlacedView {
   /** Openings in the wall that is cut on the left, where bees fly in. */
   readonly gaps: readonly { readonly left: number; readonly right: number; readonly y: number }[];
   readonly room: { readonly x: number; readonly y: number; readonly height: number } | null;
+  /** Where trap and colony balance. */
+  readonly balance: { readonly x: number; readonly y: number } | null;
 }
 export interface PlacedDrawing {
   /** 1 : scale, at the nominal 96 pixels an inch. */
@@ -193,6 +195,7 @@ function placeView(view: View, frame: Frame, format: ((metres: number) => string
       return gap.right < x0 ? [gap] : [];
     }),
     room: view.room && { x: round(x0 + view.room.x * k), y: round(y0 - view.room.y * k), height: view.room.height * k },
+    balance: view.centre && { x: round(x0 + view.centre.x * k), y: round(y0 - view.centre.y * k) },
     dimensions: format ? view.dimensions.map((dimension) => placeDimension(dimension, view, frame, format)) : [],
   };
 }

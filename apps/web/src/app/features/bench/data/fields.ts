@@ -5,6 +5,7 @@ import {
   type DesignSection,
   guardOf,
   isRound,
+  SETUP_LIMITS,
   type Shape,
 } from '@yewridge/core/bench';
 import type { NumberRange } from '@yewridge/core/shared/errors';
@@ -17,6 +18,8 @@ export interface Field {
   readonly label: string;
   readonly kind: FieldKind;
   readonly range: NumberRange;
+  /** May be left empty; what is then taken, or `null` when it is then not known. */
+  readonly otherwise?: number | null;
 }
 
 const { size, wall, volume, opening, height, across, count } = DESIGN_LIMITS;
@@ -81,9 +84,36 @@ export function sectionFields(section: DesignSection): readonly Field[] {
 
 export function contentFields(content: Content): readonly Field[] {
   const many: Field = { path: 'count', label: 'How many', kind: 'count', range: count };
-  if (content.kind !== 'topBars') return [many];
-  return [many, length('length', 'Bar length'), length('width', 'Bar width'), length('depth', 'Bar depth')];
+  switch (content.kind) {
+    case 'frames':
+      return [many];
+    case 'topBars':
+      return [many, length('length', 'Bar length'), length('width', 'Bar width'), length('depth', 'Bar depth')];
+    case 'divider':
+      return [length('length', 'Length'), length('height', 'Height'), length('thickness', 'Thickness'), many];
+    case 'insulation':
+      return [{ path: 'area', label: 'Area', kind: 'area', range: size }, length('thickness', 'Thickness'), many];
+    case 'skewers':
+      return [
+        many,
+        length('length', 'Length'),
+        { path: 'diameter', label: 'Diameter', kind: 'part', range: size },
+        { path: 'combs', label: 'Pieces of dark comb', kind: 'count', range: count, otherwise: 0 },
+      ];
+    case 'feeder':
+    case 'other':
+      return [{ path: 'volume', label: 'Outside volume', kind: 'volume', range: volume }, many];
+  }
 }
+
+/** How far the bars hang below the rim, where frames hang. */
+export const REST_FIELD: Field = {
+  path: 'rest',
+  label: 'Bars below the rim',
+  kind: 'part',
+  range: SETUP_LIMITS.rest,
+  otherwise: 0,
+};
 
 export function entranceFields(entrance: DesignEntrance): readonly Field[] {
   const round = isRound(entrance.opening);

@@ -1,6 +1,8 @@
 import type { DesignDto } from '@yewridge/contract/bench';
 import { type Design, designDrawing } from '@yewridge/core/bench';
 import { chartTheme } from '../../../shared/charts/chart-theme';
+import { designLoad } from '@yewridge/core/bench';
+import { figureOf } from '../../../shared/units/format';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { comparedPoints, comparisonChart } from './comparison-chart';
 import { withValue } from './design-edits';
@@ -70,13 +72,18 @@ describe('bench: designs side by side', () => {
 });
 
 describe('bench: words of a page', () => {
-  it('the answer names net volume and door, or that there is none', () => {
-    expect(designAnswer(readingsOf(SAMPLE), 'metric')).toEqual({
+  it('the answer names net volume, door and mass, or leaves out what is not known', () => {
+    const load = designLoad(SAMPLE, readingsOf(SAMPLE).room.net);
+    expect(designAnswer(readingsOf(SAMPLE), load, 'metric')).toEqual({
       net: { text: '33.5', unit: 'L' },
       door: { text: '10.2', unit: 'cm²' },
+      mass: { text: figureOf(load.empty.mass, 'mass', 'metric').text, unit: 'kg' },
     });
-    expect(designAnswer(readingsOf(doorless), 'metric')?.door).toBeNull();
-    expect(designAnswer(null, 'metric')).toBeNull();
+    expect(designAnswer(readingsOf(doorless), null, 'metric')).toEqual(
+      jasmine.objectContaining({ door: null, mass: null }),
+    );
+    expect(designAnswer(readingsOf(SAMPLE), { ...load, unweighed: ['keg'] }, 'metric')?.mass).toBeNull();
+    expect(designAnswer(null, null, 'metric')).toBeNull();
   });
 
   const failure = {

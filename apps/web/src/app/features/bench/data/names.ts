@@ -34,6 +34,15 @@ export const ARRANGEMENT_NAMES: Readonly<Record<Arrangement, string>> = {
   centre: 'in the middle',
   spread: 'spread out',
 };
+export const CONTENT_NAMES: Readonly<Record<Content['kind'], string>> = {
+  frames: 'Frames',
+  topBars: 'Top bars',
+  skewers: 'Skewers for comb',
+  feeder: 'Feeder',
+  divider: 'Divider',
+  insulation: 'Insulation',
+  other: 'Something else',
+};
 export const DOOR_NAMES: Readonly<Record<DoorShape['kind'], string>> = {
   hole: 'Round hole',
   slot: 'Slot',
@@ -71,7 +80,11 @@ export function contentsInWords(contents: readonly Content[]): string {
       const count = content.count ?? 1;
       const plural = count === 1 ? '' : 's';
       if (content.kind === 'topBars') return `${count} top bar${plural}`;
-      if (content.kind !== 'frames') return `${count} ${content.kind}`;
+      if (content.kind === 'skewers') {
+        const combs = content.combs ?? 0;
+        return `${count} skewer${plural}${combs > 0 ? ` with ${combs} dark comb${combs === 1 ? '' : 's'}` : ''}`;
+      }
+      if (content.kind !== 'frames') return `${count} ${CONTENT_NAMES[content.kind].toLowerCase()}`;
       const fill = content.fill ?? 'empty';
       if (fill === 'foundation' || fill === 'empty') return `${count} frame${plural} ${FILL_NAMES[fill]}`;
       return `${count} ${FILL_NAMES[fill]}${plural}`;

@@ -1,14 +1,18 @@
-import { type Design, fitOptions } from '@yewridge/core/bench';
+import { type Design, designChecks, fitOptions } from '@yewridge/core/bench';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { withValue } from './design-edits';
-import { checkLines, fitRemark, fitWords, type ReadingLine, readingLines } from './readings-view';
+import { type CheckLine, checkLines, fitRemark, fitWords, type ReadingLine, readingLines } from './readings-view';
 
 const lines = (design: Design, system: 'metric' | 'imperial' = 'metric'): readonly ReadingLine[] =>
   readingLines(design, readingsOf(design), system);
 const sentence = ({ pieces }: ReadingLine): string =>
   pieces.map((piece) => ('big' in piece ? piece.big : piece.small)).join(' ');
+const lookedAt = (design: Design): readonly CheckLine[] => {
+  const readings = readingsOf(design);
+  return checkLines(design, readings, designChecks(design, readings), 'metric');
+};
 const checks = (design: Design): readonly string[] =>
-  checkLines(design, readingsOf(design), 'metric').map(({ level, sentence: says }) => `${level}: ${says}`);
+  lookedAt(design).map(({ level, sentence: says }) => `${level}: ${says}`);
 const opening = (value: object): Design => withValue(SAMPLE, 'entrances[0].opening', value);
 
 describe('bench: readings in words', () => {
@@ -75,8 +79,19 @@ describe('bench: readings in words', () => {
     });
   }
 
+  it('a bird door is mended by nails, and a box that holds bees is closed on purpose', () => {
+    const wide = lookedAt(opening({ kind: 'hole', diameter: 0.09 })).find(({ sentence: says }) =>
+      says.startsWith('Birds'),
+    );
+    const [mend] = wide?.fixes ?? [];
+    expect(mend && checks(mend.design).some((line) => line.includes('Birds'))).toBeFalse();
+    const held: Design = { ...SAMPLE, purpose: 'holding', entrances: [] };
+    expect(checks(held).some((line) => line.includes('Nothing gets in'))).toBeFalse();
+    expect(checks(held)).toContain('look: Bees held in it have no air: give it a mesh vent');
+  });
+
   it('puts what to look at first and what is good last', () => {
-    const order = checkLines(SAMPLE, readingsOf(SAMPLE), 'metric').map(({ level }) => level);
+    const order = lookedAt(SAMPLE).map(({ level }) => level);
     expect(order).toEqual(
       [...order].sort((a, b) => ['look', 'know', 'good'].indexOf(a) - ['look', 'know', 'good'].indexOf(b)),
     );

@@ -1,8 +1,9 @@
-import type { Design, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
-import { DOOR_BAND, PASSAGE, withinTape } from '@yewridge/core/bench';
+import type { Design, DesignCheck, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
+import { designProblems, DOOR_BAND, isRound, openingArea, PASSAGE, withinTape } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureOf, figureText, percentText } from '../../../shared/units/format';
 import type { Working } from '../../../shared/layout/working-panel';
+import { checkSentence, fixWords } from './check-words';
 import { contentsInWords } from './names';
 
 /** A sentence of a reading: figures set large, words small. */
@@ -15,6 +16,12 @@ export interface ReadingLine {
 export interface CheckLine {
   readonly level: 'look' | 'know' | 'good';
   readonly sentence: string;
+  /** What one click does about it. */
+  readonly fixes?: readonly Mend[];
+}
+export interface Mend {
+  readonly act: string;
+  readonly design: Design;
 }
 
 const LEVEL_ORDER: Readonly<Record<CheckLine['level'], number>> = { look: 0, know: 1, good: 2 };
@@ -105,10 +112,14 @@ const BAND_WORDS = {
 function doorLine(design: Design, { door, entrances }: DesignReadings, system: UnitSystem): ReadingLine {
   const area = figureOf(door.area, 'area', system);
   const none = door.area === 0;
+  const held = design.purpose === 'holding';
   return {
     id: 'door',
     pieces: none
-      ? [{ big: 'No door' }, { small: design.entrances.length === 0 ? 'yet' : 'that bees can pass' }]
+      ? [
+          { big: held ? 'Closed' : 'No door' },
+          { small: held ? 'while it holds bees' : design.entrances.length === 0 ? 'yet' : 'that bees can pass' },
+        ]
       : [{ big: area.text }, { small: `${area.unit} of door, ${BAND_WORDS[door.band]}` }],
     working: {
       formula: 'area = openings that workers can pass, less their nails; the least gap decides who gets in',
@@ -116,6 +127,10 @@ function doorLine(design: Design, { door, entrances }: DesignReadings, system: U
         ...entrances.map(({ id, total, clear }): readonly [string, string] => [
           design.entrances.find((entrance) => entrance.id === id)?.label ?? id,
           `${figureText(total, 'area', system)}, gap ${figureText(clear, 'part', system)}`,
+        ]),
+        ...(design.gaps ?? []).map(({ label, opening, count }): readonly [string, string] => [
+          label,
+          `${figureText(openingArea(opening).area * count, 'area', system)} besides the doors`,
         ]),
         ['Band', `${figureText(DOOR_BAND.low, 'area', system)} to ${figureText(DOOR_BAND.high, 'area', system)}`],
         ['Best in test', figureText(DOOR_BAND.best, 'area', system)],
@@ -158,10 +173,46 @@ function roundText(volume: number, system: UnitSystem): string {
   return figureText(volume, 'volume', system).replace(/\.0(?= )/, '');
 }
 
+const NAIL = 0.003;
+
+/** The doors with as many nails across as keep birds out. */
+function nailed(design: Design): Design {
+  const entrances = design.entrances.map((entrance) => {
+    const { opening } = entrance;
+    if (opening.kind === 'notch') return entrance;
+    const { clear } = openingArea(opening);
+    if (clear <= PASSAGE.bird) return entrance;
+    const span = isRound(opening) ? opening.diameter : opening.width;
+    const count = Math.ceil((span - PASSAGE.bird) / (PASSAGE.bird + NAIL));
+    return { ...entrance, opening: { ...opening, guard: { count, diameter: NAIL } } };
+  });
+  return { ...design, entrances };
+}
+
+function flagLines(design: Design, { door }: DesignReadings, system: UnitSystem): CheckLine[] {
+  // A box that holds bees is closed on purpose.
+  const flags = design.purpose === 'holding' ? door.flags.filter((flag) => flag !== 'closed') : door.flags;
+  return flags.map((flag) => {
+    const line = flagCheck(flag, system);
+    const mended = flag === 'bird' ? nailed(design) : design;
+    const helps = mended !== design && designProblems(mended).length === 0;
+    return helps ? { ...line, fixes: [{ act: 'Put a nail across', design: mended }] } : line;
+  });
+}
+
 /** What to look at, what to know, what is good; in that order. */
-export function checkLines(design: Design, readings: DesignReadings, system: UnitSystem): readonly CheckLine[] {
+export function checkLines(
+  design: Design,
+  readings: DesignReadings,
+  checks: readonly DesignCheck[],
+  system: UnitSystem,
+): readonly CheckLine[] {
   const { door, room, notices } = readings;
-  const lines: CheckLine[] = door.flags.map((flag) => flagCheck(flag, system));
+  const lines: CheckLine[] = flagLines(design, readings, system);
+  for (const check of checks) {
+    const fixes = check.fixes.map((fix) => ({ act: fixWords(fix, system), design: fix.design }));
+    lines.push({ level: check.level, sentence: checkSentence(check, design, system), fixes });
+  }
   for (const { code, sectionId, by } of notices) {
     const label = design.sections.find((section) => section.id === sectionId)?.label ?? sectionId;
     const length = figureText(by, 'length', system);

@@ -34,7 +34,8 @@ export type SectionRow = RowHead & {
 };
 export type EntranceRow = RowHead & { readonly entrance: DesignEntrance; readonly index: number };
 
-function faultsUnder(prefix: string, problems: readonly DesignProblem[], system: UnitSystem): readonly Fault[] {
+/** Sentences of what is wrong below a path of the design. */
+export function faultsUnder(prefix: string, problems: readonly DesignProblem[], system: UnitSystem): readonly Fault[] {
   return problems
     .filter(({ path }) => path === prefix || path.startsWith(`${prefix}.`))
     .map((problem) => ({

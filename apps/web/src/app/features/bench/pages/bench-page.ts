@@ -8,11 +8,11 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { designLink } from '../../../shared/routes/paths';
+import { compareLink, designLink, startLink, swarmSizeLink } from '../../../shared/routes/paths';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { comparedPoints } from '../data/comparison-chart';
 import { DesignActions } from '../data/design-actions';
@@ -27,7 +27,7 @@ import { ShapeMenu } from '../ui/shape-menu';
 /** All designs, comparable in one glance. */
 @Component({
   selector: 'yw-bench-page',
-  imports: [PageHeader, Waiting, Empty, Failed, DesignCard, HatchDefs, ShapeMenu, Comparison],
+  imports: [RouterLink, PageHeader, Waiting, Empty, Failed, DesignCard, HatchDefs, ShapeMenu, Comparison],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
@@ -36,6 +36,7 @@ export class BenchPage {
   /** From the address, so that a search can be reloaded and shared. */
   readonly find = input<string>();
 
+  protected readonly links = { start: startLink(), compare: compareLink(), swarmSize: swarmSizeLink() };
   protected readonly list = inject(DesignListStore);
   protected readonly actions = inject(DesignActions);
   protected readonly system = inject(UnitChoice).system;

@@ -10,8 +10,9 @@ import {
   untracked,
 } from '@angular/core';
 import { Title } from '@angular/platform-browser';
+import { MatDialog } from '@angular/material/dialog';
+import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
-import type { DesignEntrance, DesignSection, DoorShape, FitOption, PartRef, Shape } from '@yewridge/core/bench';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { Icon } from '../../../shared/icons/icon';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
@@ -20,22 +21,27 @@ import { ElementSizeDirective } from '../../../shared/layout/element-size';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { UndoToast } from '../../../shared/layout/undo-toast';
-import { benchLink } from '../../../shared/routes/paths';
+import { focusAfterMenu } from '../../../shared/layout/menu-focus';
+import { benchLink, compareLink, designLinks } from '../../../shared/routes/paths';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { DesignActions } from '../data/design-actions';
-import * as edits from '../data/design-edits';
+import { DesignCommands } from '../data/design-commands';
 import { type ConflictChoice, DesignEditorStore } from '../data/design-editor-store';
 import { sectionFields } from '../data/fields';
-import { designAnswer, savedWords, sheetDate } from '../data/page-words';
+import { designAnswer, savedWords, sheetDate, versionNumber, versionSentence } from '../data/page-words';
 import { entranceRows, sectionRows } from '../data/stack-rows';
+import { undoKeys } from '../data/undo-keys';
+import { VersionsStore } from '../data/versions-store';
+import { BuildDialog, type BuildOrder } from '../ui/build-dialog';
 import { ConflictBar } from '../ui/conflict-bar';
 import { DesignSheet } from '../ui/design-sheet';
 import { HatchDefs } from '../ui/hatch-defs';
 import { ReadingsPanel } from '../ui/readings-panel';
-import { FIXED_PARTS, type PanelChange, StackPanel } from '../ui/stack-panel';
-
-const TYPED_TEXTS = new Set(['name', 'label', 'note']);
+import { FIXED_PARTS, SETUP_ROWS } from '../ui/panel-change';
+import { SetupPanel } from '../ui/setup-panel';
+import { StackPanel } from '../ui/stack-panel';
+import { SuitabilityPanel } from '../ui/suitability-panel';
 
 /** One design on the bench: stack, drawing, readings. */
 @Component({
@@ -45,15 +51,18 @@ const TYPED_TEXTS = new Set(['name', 'label', 'note']);
     Waiting,
     Failed,
     RouterLink,
+    MatMenuModule,
     Icon,
     ElementSizeDirective,
     StackPanel,
+    SetupPanel,
+    SuitabilityPanel,
     DesignSheet,
     ReadingsPanel,
     ConflictBar,
     HatchDefs,
   ],
-  providers: [DesignEditorStore, KeptTexts],
+  providers: [DesignEditorStore, DesignCommands, VersionsStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './design-page.html',
   styleUrl: './design-page.scss',
@@ -64,11 +73,25 @@ export class DesignPage {
 
   protected readonly system = inject(UnitChoice).system;
   protected readonly bench = benchLink();
-  protected readonly chosen = signal<PartRef | null>(null);
+  protected readonly commands = inject(DesignCommands);
+  protected readonly chosen = this.commands.chosen;
   protected readonly space = signal({ width: 592, height: 700 });
   readonly #actions = inject(DesignActions);
   readonly #router = inject(Router);
   readonly #toast = inject(UndoToast);
+  readonly #dialog = inject(MatDialog);
+  readonly #versions = inject(VersionsStore);
+  protected readonly focusAfterMenu = focusAfterMenu;
+  protected readonly compareLink = compareLink();
+  protected readonly links = computed(() => designLinks(this.id()));
+  protected readonly version = computed(() => {
+    const design = this.store.document();
+    return design ? versionNumber(this.#versions.versions(), design) : 1;
+  });
+  protected readonly versionWords = computed(() => {
+    const design = this.store.document();
+    return design ? versionSentence(this.#versions.versions(), design) : '';
+  });
   readonly #timeZone = computed(() => this.#workspace()?.timeZone ?? 'UTC');
   readonly #workspace = inject(WorkspaceStore).workspace;
 
@@ -84,10 +107,19 @@ export class DesignPage {
   });
   protected readonly saved = computed(() => savedWords(this.store.saving(), this.#timeZone()));
   protected readonly date = computed(() => sheetDate(this.store.saving(), this.#workspace()?.now, this.#timeZone()));
-  protected readonly answer = computed(() => designAnswer(this.store.shown()?.readings ?? null, this.system()));
+  protected readonly answer = computed(() =>
+    designAnswer(this.store.shown()?.readings ?? null, this.store.load(), this.system()),
+  );
+  /** What stands behind the figure of the door, with its comma. */
+  protected readonly doorWords = computed(() => {
+    const answer = this.answer();
+    const words = answer?.door ? 'door' : this.store.document()?.purpose === 'holding' ? 'closed' : 'no door yet';
+    return answer?.mass ? `${words},` : words;
+  });
   protected readonly chosenPart = computed(() => {
     const chosen = this.chosen();
-    return chosen && chosen.id in FIXED_PARTS ? null : chosen;
+    const row = chosen && (chosen.id in FIXED_PARTS || SETUP_ROWS.some((id) => id === chosen.id));
+    return row && chosen.id !== 'hanging' ? null : chosen;
   });
 
   constructor() {
@@ -96,7 +128,8 @@ export class DesignPage {
       const id = this.id();
       untracked(() => {
         texts.open(id);
-        this.store.load(id);
+        this.store.open(id);
+        this.#versions.load(id);
       });
     });
     // A design that has only just been begun opens at its first size, ready to be typed over.
@@ -114,34 +147,14 @@ export class DesignPage {
       const name = this.store.document()?.name;
       if (name !== undefined) title.setTitle(`${name}, Bench, Yewridge`);
     });
+    undoKeys(this.store);
     inject(KeyMap).add(
       [
-        {
-          sequence: 'Ctrl+z',
-          says: 'Undo',
-          run: () => {
-            this.store.undo();
-          },
-        },
-        {
-          sequence: 'Ctrl+Shift+z',
-          says: 'Redo',
-          run: () => {
-            this.store.redo();
-          },
-        },
-        {
-          sequence: 'Ctrl+y',
-          says: 'Redo',
-          run: () => {
-            this.store.redo();
-          },
-        },
         {
           sequence: 'n',
           says: 'Add a box to the stack',
           run: () => {
-            this.addSection('box');
+            this.commands.addSection('box');
           },
         },
       ],
@@ -149,74 +162,20 @@ export class DesignPage {
     );
   }
 
-  protected change({ part, field, value }: PanelChange): void {
-    // Strokes into one field are one step of undo; each choice from a list is a step of its own.
-    const typed = typeof value === 'number' || TYPED_TEXTS.has(field);
-    this.store.edit(
-      (design) => edits.withValue(design, edits.pathOfPart(design, part) + field, value),
-      typed ? `${part}:${field}` : null,
-    );
-  }
-
-  protected replaceSection(section: DesignSection): void {
-    this.store.edit((design) => ({
-      ...design,
-      sections: design.sections.map((one) => (one.id === section.id ? section : one)),
-    }));
-  }
-
-  protected replaceEntrance(entrance: DesignEntrance): void {
-    this.store.edit((design) => ({
-      ...design,
-      entrances: design.entrances.map((one) => (one.id === entrance.id ? entrance : one)),
-    }));
-  }
-
-  protected addSection(kind: Shape['kind']): void {
-    const design = this.store.document();
-    if (!design) return;
-    const added = edits.addSection(design, kind);
-    this.store.edit(() => added.design);
-    this.chosen.set({ id: added.id, field: kind === 'measured' ? 'shape.volume' : 'shape.height' });
-  }
-
-  protected addEntrance(kind: DoorShape['kind']): void {
-    const design = this.store.document();
-    if (!design) return;
-    const added = edits.addEntrance(design, kind);
-    this.store.edit(() => added.design);
-    this.chosen.set({
-      id: added.id,
-      field: kind === 'slot' || kind === 'notch' ? 'opening.width' : 'opening.diameter',
+  protected build(): void {
+    this.store.flush().subscribe({
+      complete: () => {
+        const design = this.store.document();
+        if (!design || !this.store.settled()) return;
+        const data: BuildOrder = { designId: this.id(), revision: this.store.revision(), name: design.name };
+        this.#dialog
+          .open<BuildDialog, BuildOrder, boolean>(BuildDialog, { data, width: '440px', autoFocus: 'first-tabbable' })
+          .afterClosed()
+          .subscribe((built) => {
+            if (built) this.#versions.load(this.id());
+          });
+      },
     });
-  }
-
-  protected duplicate(id: string): void {
-    const design = this.store.document();
-    if (!design) return;
-    const added = edits.duplicateSection(design, id);
-    this.store.edit(() => added.design);
-    this.chosen.set({ id: added.id });
-  }
-
-  protected move({ id, to }: { id: string; to: number }): void {
-    this.store.edit((design) => edits.moveSection(design, id, to));
-  }
-
-  protected removeSection(id: string): void {
-    this.store.edit((design) => edits.removeSection(design, id));
-    this.#undoable('Section removed');
-  }
-
-  protected removeEntrance(id: string): void {
-    this.store.edit((design) => edits.removeEntrance(design, id));
-    this.#undoable('Door removed');
-  }
-
-  protected fit({ option, act }: { readonly option: FitOption; readonly act: string }): void {
-    this.store.edit(() => option.design);
-    this.chosen.set({ id: option.id });
-    this.#undoable(`Done: ${act.replace(/^Make it [^:]+: /, '')}`);
   }
 
   protected copy(): void {
@@ -250,13 +209,6 @@ export class DesignPage {
       error: (failure: ApiFailure) => {
         this.#toast.tell(failure.message);
       },
-    });
-  }
-
-  #undoable(message: string): void {
-    const before = this.store.document();
-    this.#toast.show(message, () => {
-      if (this.store.document() === before) this.store.undo();
     });
   }
 }

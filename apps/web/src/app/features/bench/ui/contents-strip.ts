@@ -1,80 +1,150 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type DesignSection, frameSlots } from '@yewridge/core/bench';
-import { contentsInWords } from '../data/names';
+import { CdkDrag, type CdkDragDrop, CdkDropList } from '@angular/cdk/drag-drop';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
+import {
+  arrangementOf,
+  type Content,
+  cycled,
+  type DesignSection,
+  FILL_CYCLE,
+  type Fill,
+  framePlaces,
+  hung,
+  type HungFrame,
+  hungFrames,
+  insideShape,
+  inTheMiddle,
+  moved,
+  pushedAside,
+  withRow,
+} from '@yewridge/core/bench';
+import { contentsInWords, FILL_NAMES } from '../data/names';
 
 const WIDTH = 206;
-const HEIGHT = 40;
 const WIDEST = 40;
+const DEPTH = 24;
+const STRIP_DEPTH = 5;
+const USUAL_PITCH = 0.034925;
+const MIDDLE = 4;
 
-/** One slot a frame, left to right as in the box; its fill says what it is, and a line of words repeats it. */
+interface Slot {
+  readonly fill: Fill | null;
+  readonly says: string;
+}
+
+/**
+ * One slot a frame, left to right as in the box. A click makes a frame the next kind and in the end leaves it out; dragging
+ * (or Alt with an arrow) moves it. Its fill says what it is, and a line of words repeats it.
+ */
 @Component({
   selector: 'yw-contents-strip',
+  imports: [CdkDropList, CdkDrag],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <svg [attr.viewBox]="'0 0 ' + width + ' ' + height" aria-hidden="true">
-      @for (slot of slots(); track $index) {
-        <g [attr.transform]="'translate(' + slot.x + ' 2)'" [attr.class]="slot.fill">
-          <rect class="fill" x="3" [attr.width]="slot.width - 6" [attr.y]="5" [attr.height]="slot.depth" />
-          <path [attr.d]="'M0 2H' + slot.width + 'V5H0zM3 5V29H' + (slot.width - 3) + 'V5'" />
-          @if (slot.number) {
-            <text [attr.x]="slot.width / 2" y="38">{{ slot.number }}</text>
-          }
-        </g>
-      }
-    </svg>
-    <p>{{ words() }}</p>
-  `,
-  styles: `
-    svg {
-      display: block;
-      width: 100%;
-      max-width: 260px;
-    }
-    path {
-      fill: none;
-      stroke: var(--ink);
-    }
-    .fill {
-      fill: none;
-    }
-    .oldComb .fill {
-      fill: url('#comb-dark');
-    }
-    .comb .fill {
-      fill: url('#comb');
-    }
-    .foundation .fill,
-    .starter .fill {
-      fill: var(--foundation);
-    }
-    text {
-      fill: var(--ink-2);
-      font: 400 12px var(--text);
-      text-anchor: middle;
-    }
-    p {
-      margin: 2px 0 0;
-      color: var(--ink-2);
-      font-size: var(--t-xs);
-    }
-  `,
+  templateUrl: './contents-strip.html',
+  styleUrl: './contents-strip.scss',
 })
 export class ContentsStrip {
   readonly section = input.required<DesignSection>();
+  readonly tools = input(false);
+  readonly arranged = output<readonly Content[]>();
 
-  protected readonly width = WIDTH;
-  protected readonly height = HEIGHT;
+  protected readonly depth = DEPTH;
   protected readonly words = computed(() => contentsInWords(this.section().contents));
-  protected readonly slots = computed(() => {
-    const section = this.section();
-    const all = frameSlots(section.contents, section.shape.kind === 'box' ? section.shape.width : 1);
-    const width = Math.min(WIDEST, WIDTH / Math.max(1, all.length));
-    return all.map(({ fill }, n) => ({
-      fill,
-      x: n * width,
-      width,
-      depth: fill === 'starter' ? 5 : 24,
-      number: width > 14 ? n + 1 : null,
-    }));
+  readonly #row = computed(() => hungFrames(this.section().contents));
+  /** Places without a frame; none while the walls leave no room to count them in. */
+  readonly #free = computed(() => {
+    const row = this.#row();
+    const shape = this.section().shape;
+    if (shape.kind !== 'box') return 0;
+    const taken = row.reduce((sum, { pitch }) => sum + pitch, 0);
+    const width = this.section().sizes === 'outside' ? this.#insideWidth() : shape.width;
+    return Math.max(0, framePlaces(width - taken, row.at(-1)?.pitch ?? USUAL_PITCH));
   });
+  protected readonly slots = computed<readonly Slot[]>(() => {
+    const hungOnes = this.#row().map(({ fill }, n): Slot => ({
+      fill,
+      says: `Frame ${n + 1}, ${FILL_NAMES[fill]}. Click: ${this.#next(fill)}`,
+    }));
+    const free = Array.from({ length: this.#free() }, (): Slot => ({
+      fill: null,
+      says: 'Empty place. Click: hang a frame',
+    }));
+    return arrangementOf(this.section().contents) === 'centre'
+      ? [...free.slice(0, Math.floor(free.length / 2)), ...hungOnes, ...free.slice(Math.floor(free.length / 2))]
+      : [...hungOnes, ...free];
+  });
+  protected readonly width = computed(() => Math.min(WIDEST, WIDTH / Math.max(1, this.slots().length)));
+  protected readonly offset = computed(() => this.slots().findIndex(({ fill }) => fill !== null));
+  readonly #element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+
+  protected fillDepth(fill: Fill): number {
+    return fill === 'starter' ? STRIP_DEPTH : DEPTH;
+  }
+
+  protected clicked(index: number): void {
+    const { contents } = this.section();
+    const frame = index - Math.max(0, this.offset());
+    const slot = this.slots()[index];
+    if (!slot) return;
+    if (slot.fill !== null) this.arranged.emit(cycled(contents, frame));
+    else this.arranged.emit(hung(contents, { ...this.#like(), fill: 'starter' }));
+    this.#focus(index);
+  }
+
+  protected pressed(event: KeyboardEvent, index: number): void {
+    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    const frame = index - Math.max(0, this.offset());
+    if (step !== 0) {
+      event.preventDefault();
+      if (event.altKey && this.slots()[index]?.fill !== null && this.slots()[index + step]?.fill !== null) {
+        this.arranged.emit(moved(this.section().contents, frame, frame + step));
+      }
+      this.#focus(index + step);
+    } else if (event.key === 'Delete' && this.slots()[index]?.fill !== null) {
+      event.preventDefault();
+      const row = this.#row().filter((_, n) => n !== frame);
+      this.arranged.emit(withRow(this.section().contents, row, arrangementOf(this.section().contents)));
+      this.#focus(index);
+    }
+  }
+
+  protected dropped({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
+    const shift = Math.max(0, this.offset());
+    if (previousIndex !== currentIndex) {
+      this.arranged.emit(moved(this.section().contents, previousIndex - shift, currentIndex - shift));
+    }
+  }
+
+  protected middle(): void {
+    this.arranged.emit(inTheMiddle(this.section().contents, MIDDLE, this.#like()));
+  }
+
+  protected aside(): void {
+    this.arranged.emit(pushedAside(this.section().contents));
+  }
+
+  #like(): HungFrame {
+    return this.#row().at(-1) ?? { frame: 'langstroth-deep', fill: 'starter', pitch: USUAL_PITCH };
+  }
+
+  #next(fill: Fill): string {
+    const next = FILL_CYCLE[FILL_CYCLE.indexOf(fill) + 1];
+    return next === undefined ? 'leave it out' : FILL_NAMES[next];
+  }
+
+  #insideWidth(): number {
+    try {
+      const inside = insideShape(this.section());
+      return inside.kind === 'box' ? inside.width : 0;
+    } catch {
+      return 0;
+    }
+  }
+
+  /** The slot keeps the focus although its element is made anew. */
+  #focus(index: number): void {
+    setTimeout(() => {
+      const buttons = this.#element.querySelectorAll<HTMLButtonElement>('.slot');
+      buttons[Math.max(0, Math.min(buttons.length - 1, index))]?.focus();
+    });
+  }
 }

@@ -26,7 +26,7 @@ export class DesignSheet {
   readonly drawing = input.required<DesignDrawing>();
   readonly readings = input.required<DesignReadings>();
   readonly system = input.required<UnitSystem>();
-  readonly revision = input.required<string>();
+  readonly version = input.required<string>();
   readonly date = input.required<string>();
   readonly width = input.required<number>();
   readonly height = input.required<number>();

@@ -18,9 +18,12 @@ import type { PartChange } from './part-change';
         [label]="field.label"
         [kind]="field.kind"
         [range]="field.range"
-        [value]="value(field.path)"
+        [value]="value(field)"
+        [optional]="field.otherwise !== undefined"
+        [otherwise]="field.otherwise ?? null"
         [problem]="problem(field.path)"
         (changed)="changed.emit({ field: field.path, value: $event })"
+        (cleared)="changed.emit({ field: field.path, value: undefined })"
         (entered)="entered.emit(field.path)"
         (left)="left.emit()"
       />
@@ -51,9 +54,10 @@ export class FieldList {
   readonly entered = output<string>();
   readonly left = output();
 
-  protected value(path: string): number {
+  protected value({ path, otherwise }: Field): number | null {
     const value = valueAt(this.part(), path);
-    return typeof value === 'number' ? value : this.fallback(path);
+    if (typeof value === 'number') return value;
+    return otherwise === undefined ? this.fallback(path) : null;
   }
 
   protected problem(path: string): string | null {

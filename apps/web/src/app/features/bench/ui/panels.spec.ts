@@ -1,7 +1,7 @@
 import { type ComponentRef, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { designDrawing, fitOptions } from '@yewridge/core/bench';
+import { designChecks, designDrawing, designLoad, fitOptions } from '@yewridge/core/bench';
 import { entranceRows, sectionRows } from '../data/stack-rows';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { Band } from './band';
@@ -43,7 +43,8 @@ async function draw<T>(type: Type<T>, inputs: Readonly<Record<string, unknown>>)
 }
 
 const readings = readingsOf(SAMPLE);
-const common = { design: SAMPLE, readings, system: 'metric' };
+const load = designLoad(SAMPLE, readings.room.net);
+const common = { design: SAMPLE, readings, load, checked: designChecks(SAMPLE, readings), system: 'metric' };
 
 describe('bench: readings panel', () => {
   const fits = fitOptions({ design: SAMPLE, system: 'metric', newId: 'new' });
@@ -53,7 +54,7 @@ describe('bench: readings panel', () => {
     press('Show working: door');
     expect(element.querySelectorAll('yw-working-panel').length).toBe(1);
     press('Show working');
-    expect(element.querySelectorAll('yw-working-panel').length).toBe(4);
+    expect(element.querySelectorAll('yw-working-panel').length).toBe(5);
     press('Hide working');
     expect(element.querySelectorAll('yw-working-panel').length).toBe(0);
   });
@@ -144,7 +145,9 @@ describe('bench: part editors', () => {
     choose(element, 'They hang', 'centre');
     choose(element, 'Shape', 'cylinder');
     press('Take out entry 1');
-    press('Add frames');
+    press('Put something in');
+    const menu = [...document.querySelectorAll<HTMLButtonElement>('.mat-mdc-menu-item')];
+    menu.find(({ textContent }) => textContent.includes('Feeder'))?.click();
     expect(said).toEqual([
       { field: 'contents[0].fill', value: 'foundation' },
       { field: 'contents[0].arrangement', value: 'centre' },
@@ -182,7 +185,16 @@ describe('bench: part editors', () => {
 });
 
 describe('bench: sheets', () => {
-  const sheet = { ...common, drawing: designDrawing(SAMPLE), revision: '3', date: '14 May', width: 592, height: 700 };
+  const sheet = {
+    design: SAMPLE,
+    readings,
+    system: 'metric',
+    drawing: designDrawing(SAMPLE),
+    version: '3',
+    date: '14 May',
+    width: 592,
+    height: 700,
+  };
 
   it('the drawing says what it shows to those who cannot see it', async () => {
     const { element } = await draw(DesignSheet, sheet);
@@ -191,7 +203,7 @@ describe('bench: sheets', () => {
     );
   });
 
-  it('the title block carries name, revision, scale, units, date and wood', async () => {
+  it('the title block carries name, version, scale, units, date and wood', async () => {
     const { element } = await draw(DesignSheet, sheet);
     for (const text of ['Sample nuc', '3', '1 : 7', 'mm', '14 May', 'Pine']) {
       expect([...element.querySelectorAll('text')].map(({ textContent }) => textContent.trim())).toContain(text);

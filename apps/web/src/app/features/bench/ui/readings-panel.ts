@@ -1,17 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { Design, DesignReadings, FitOption } from '@yewridge/core/bench';
+import type { Design, DesignCheck, DesignLoad, DesignReadings, FitOption } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { Icon } from '../../../shared/icons/icon';
 import { WorkingPanel } from '../../../shared/layout/working-panel';
-import { checkLines, fitRemark, fitWords, readingLines } from '../data/readings-view';
+import { massLine } from '../data/load-view';
+import { checkLines, fitRemark, fitWords, type Mend, readingLines } from '../data/readings-view';
 import { Band } from './band';
+import { MassSpark } from './mass-spark';
 
 const MOST_FITS = 4;
 
 /** What the design is, how to make it fit, and what to look at. */
 @Component({
   selector: 'yw-readings-panel',
-  imports: [Icon, WorkingPanel, Band],
+  imports: [Icon, WorkingPanel, Band, MassSpark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings-panel.html',
   styleUrl: './readings-panel.scss',
@@ -19,15 +21,21 @@ const MOST_FITS = 4;
 export class ReadingsPanel {
   readonly design = input.required<Design>();
   readonly readings = input.required<DesignReadings>();
+  readonly checked = input.required<readonly DesignCheck[]>();
+  readonly load = input.required<DesignLoad>();
   readonly fits = input.required<readonly FitOption[]>();
   readonly system = input.required<UnitSystem>();
   /** The readings belong to an earlier state: the present one has a fault. */
   readonly stale = input(false);
+  readonly mended = output<Mend>();
   readonly fitted = output<{ readonly option: FitOption; readonly act: string }>();
 
   readonly #opened = signal<ReadonlySet<string>>(new Set());
-  protected readonly lines = computed(() => readingLines(this.design(), this.readings(), this.system()));
-  protected readonly checks = computed(() => checkLines(this.design(), this.readings(), this.system()));
+  protected readonly lines = computed(() => [
+    ...readingLines(this.design(), this.readings(), this.system()),
+    { id: 'mass', ...massLine(this.design(), this.load(), this.system()) },
+  ]);
+  protected readonly checks = computed(() => checkLines(this.design(), this.readings(), this.checked(), this.system()));
   protected readonly looks = computed(() => this.checks().filter(({ level }) => level === 'look').length);
   protected readonly allOpen = computed(() => this.lines().every(({ id }) => this.#opened().has(id)));
   protected readonly options = computed(() =>

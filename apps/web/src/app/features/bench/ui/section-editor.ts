@@ -1,9 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
 import { type Content, DESIGN_LIMITS, type DesignSection, type Shape } from '@yewridge/core/bench';
-import { changeShape, newContent } from '../data/design-edits';
-import { contentFields, sectionFields } from '../data/fields';
-import { ARRANGEMENT_NAMES, FILL_NAMES, FRAME_NAMES, SHAPE_NAMES } from '../data/names';
+import { changeShape, contentKinds, newContent } from '../data/design-edits';
+import { contentFields, REST_FIELD, sectionFields } from '../data/fields';
+import { ARRANGEMENT_NAMES, CONTENT_NAMES, FILL_NAMES, FRAME_NAMES, SHAPE_NAMES } from '../data/names';
+import { GRAIN_NAMES, SECURED_NAMES } from '../data/setup-words';
 import type { Fault, SectionRow } from '../data/stack-rows';
+import { focusAfterMenu } from '../../../shared/layout/menu-focus';
 import { ChoiceLine } from './choice-line';
 import { FieldList } from './field-list';
 import { NameLine } from './name-line';
@@ -12,7 +15,7 @@ import type { PartChange } from './part-change';
 /** All a keeper can say about one section: its shape and sizes, how they were taped, and what hangs in it. */
 @Component({
   selector: 'yw-section-editor',
-  imports: [FieldList, ChoiceLine, NameLine],
+  imports: [FieldList, ChoiceLine, NameLine, MatMenuModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './section-editor.html',
   styleUrl: './part-editor.scss',
@@ -31,6 +34,11 @@ export class SectionEditor {
   protected readonly fills = FILL_NAMES;
   protected readonly arrangements = ARRANGEMENT_NAMES;
   protected readonly contentFields = contentFields;
+  protected readonly contentNames = CONTENT_NAMES;
+  protected readonly secured = SECURED_NAMES;
+  protected readonly grains = GRAIN_NAMES;
+  protected readonly focusAfterMenu = focusAfterMenu;
+  protected readonly restField = [REST_FIELD];
 
   protected readonly section = computed(() => this.row().section);
   protected readonly fields = computed(() => sectionFields(this.section()));
@@ -40,6 +48,8 @@ export class SectionEditor {
   protected readonly contentFaults = computed(() =>
     this.row().faults.filter(({ field }) => field.startsWith('contents')),
   );
+  protected readonly kinds = computed(() => contentKinds(this.section()));
+  protected readonly framed = computed(() => this.section().contents.some(({ kind }) => kind === 'frames'));
   protected readonly mayHoldMore = computed(() => this.section().contents.length < DESIGN_LIMITS.contents.max);
 
   protected faultsOf(index: number): readonly Fault[] {
@@ -70,9 +80,9 @@ export class SectionEditor {
     this.changed.emit({ field: `contents[${index}].${change.field}`, value: change.value });
   }
 
-  protected addContent(): void {
+  protected addContent(kind: Content['kind']): void {
     const section = this.section();
-    this.replaced.emit({ ...section, contents: [...section.contents, newContent(section)] });
+    this.replaced.emit({ ...section, contents: [...section.contents, newContent(section, kind)] });
   }
 
   protected removeContent(index: number): void {

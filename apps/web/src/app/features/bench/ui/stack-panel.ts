@@ -14,6 +14,7 @@ import {
 } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import {
+  type Content,
   type Design,
   DESIGN_LIMITS,
   type DesignEntrance,
@@ -33,16 +34,10 @@ import type { EntranceRow, SectionRow } from '../data/stack-rows';
 import { ContentsStrip } from './contents-strip';
 import { EntranceEditor } from './entrance-editor';
 import { FieldList } from './field-list';
+import { FIXED_PARTS, type PanelChange } from './panel-change';
 import type { PartChange } from './part-change';
 import { SectionEditor } from './section-editor';
 import { ShapeMenu } from './shape-menu';
-
-/** Which part is open, and the field in it that the keeper is at. */
-export interface PanelChange extends PartChange {
-  readonly part: string;
-}
-/** Rows that are no section or entrance. */
-export const FIXED_PARTS = { whole: 'whole', roof: 'roof', floor: 'floor' } as const;
 
 /** The stack as it hangs, top to bottom; the row that is open shows its fields. */
 @Component({
@@ -82,6 +77,7 @@ export class StackPanel {
   readonly duplicated = output<string>();
   readonly removed = output<string>();
   readonly entranceRemoved = output<string>();
+  readonly arranged = output<{ readonly id: string; readonly contents: readonly Content[] }>();
   readonly left = output();
 
   protected readonly focusAfterMenu = focusAfterMenu;

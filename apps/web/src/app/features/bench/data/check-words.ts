@@ -1,0 +1,107 @@
+import type { CheckCode, Design, DesignCheck, DesignFix } from '@yewridge/core/bench';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { figureText } from '../../../shared/units/format';
+
+function nameOf(design: Design, id: string | undefined): string {
+  const part = design.sections.find((section) => section.id === id) ?? (design.gaps ?? []).find((gap) => gap.id === id);
+  return part && part.label !== '' ? `“${part.label}”` : 'the box';
+}
+
+/** The figures of a check in the reader's units, for its sentence. */
+interface Told {
+  readonly name: string;
+  readonly length: (n: number) => string;
+  readonly part: (n: number) => string;
+  readonly area: (n: number) => string;
+  readonly volume: (value: number) => string;
+  readonly count: (n: number) => number;
+}
+
+const most = (count: number): string => (count === 1 ? 'it takes 1' : `it takes ${count}`);
+
+const SENTENCES: Readonly<Record<CheckCode, (told: Told) => string>> = {
+  'frames-too-tight': ({ name, length, count }) =>
+    `${count(0)} frames do not go into ${name}, ${length(1)} wide inside: ${most(count(2))}`,
+  'frames-dry-too-tight': ({ name, length, count }) =>
+    `${name} dries from ${length(1)} to about ${length(2)}: ${count(0)} frames will bind, ${most(count(3))}`,
+  'frames-fit': ({ name, part }) => `Frames fit ${name} with ${part(0)} to spare`,
+  'frames-slide': ({ name, length }) => `Frames can slide in ${name}: ${length(0)} of room beside them`,
+  'frames-held': ({ name }) => `Frames in ${name} are held for the way`,
+  'lid-gap-glued': ({ name, part }) => `${part(0)} above the bars in ${name}: bees glue the lid down`,
+  'lid-gap-braced': ({ name, part }) => `${part(0)} above the bars in ${name}: bees build comb there`,
+  'bars-flush': ({ name }) => `Bars level with the rim of ${name}: the lid must leave bee space or lie flat on them`,
+  'bee-space': ({ name, part }) => `Bee space above the bars in ${name}, ${part(0)}`,
+  'floor-gap-glued': ({ name, part }) =>
+    `${part(0)} under the frames of ${name}: bees glue them to the floor; give it a rim`,
+  'stack-gap': ({ name, part }) =>
+    `${part(0)} between the frames of ${name} and those below: neither walked nor left open`,
+  'lug-outside': ({ name, part }) =>
+    `Frame lugs need ${part(0)} of the ${part(1)} end walls of ${name}: they would come out`,
+  'lug-short': ({ name, part }) => `Frame lugs do not reach the end walls of ${name}: ${part(0)} missing`,
+  'board-dries': ({ name, length }) => `${name} dries from ${length(0)} to about ${length(1)} high`,
+  'gap-leaks': ({ name, part }) => `Bees leave through ${name} on the way: ${part(0)}`,
+  'gap-between': ({ name, part }) => `${name} is ${part(0)}: too tight for a door, too wide to keep bees in`,
+  'gap-tight': ({ name }) => `${name} keeps bees in`,
+  'gap-is-door': ({ name, area }) => `${name} adds ${area(0)} to the door: robbers use it too`,
+  'no-air': () => 'Bees held in it have no air: give it a mesh vent',
+  'lid-unknown': () => 'Is the lid light-tight? Hold it against the sun and look from inside',
+  'lid-lets-light': () => 'Light gets in under the lid: scouts choose dark rooms, and rain follows light',
+  'lid-tight': () => 'The lid is light-tight',
+  'no-roof': () => 'No roof: rain and light get in',
+  'no-overhang': () => 'The roof has no overhang: rain runs down into the joint',
+  'comb-source': () =>
+    'Dark comb only from your own healthy colonies: foulbrood spores live in it for decades. Local rules on moving comb come first',
+  'food-in-comb': () => 'Stores in the comb draw robbers, moths and beetles: use empty brood comb',
+  'card-soaks': () =>
+    'Wet cardboard takes up its own mass in water and does not bear: varnish it, and never hang it by its wall',
+  'volume-unusual': ({ volume, count }) =>
+    `${volume(count(0))} is unusual: most that were tried lie between ${volume(0.02)} and ${volume(0.08)}`,
+  'entrance-unusual': ({ area }) => `A door of ${area(0)} is unusual`,
+};
+
+/** What a check says, with its figures in the reader's units. */
+export function checkSentence(check: DesignCheck, design: Design, system: UnitSystem): string {
+  const count = (n: number): number => check.figures[n] ?? 0;
+  return SENTENCES[check.code]({
+    name: nameOf(design, check.id),
+    length: (n) => figureText(count(n), 'length', system),
+    part: (n) => figureText(count(n), 'part', system),
+    area: (n) => figureText(count(n), 'area', system),
+    volume: (value) => figureText(value, 'volume', system),
+    count,
+  });
+}
+
+/** What one click does about it. */
+export function fixWords({ code, amount }: DesignFix, system: UnitSystem): string {
+  const length = figureText(amount, 'length', system);
+  const part = figureText(amount, 'part', system);
+  switch (code) {
+    case 'leave-out-frames':
+      return amount === 1 ? 'Leave one out' : `Leave ${amount} out`;
+    case 'widen-box':
+      return `Widen it by ${part}`;
+    case 'hold-with-spacer':
+      return `Hold them with a ${length} block`;
+    case 'lower-bars':
+      return `Hang the bars ${part} below the rim`;
+    case 'thicken-ends':
+      return `Make the ends ${length} thick`;
+    case 'mesh-over':
+      return `Close it with ${part} mesh`;
+    case 'tape-for-ride':
+      return 'It is taped for the way';
+    case 'lid-is-tight':
+      return 'I looked: it is dark';
+    case 'add-overhang':
+      return `Give it ${length} of overhang`;
+    case 'add-roof':
+      return `Put a ${length} roof on`;
+    case 'comb-is-own':
+      return 'It is from my own healthy colony';
+    case 'comb-is-empty':
+      return 'It is empty now';
+    case 'saw-wider':
+      return `Saw it ${part} wider`;
+  }
+}

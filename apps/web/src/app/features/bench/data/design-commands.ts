@@ -1,0 +1,159 @@
+import { inject, Injectable, signal } from '@angular/core';
+import {
+  type Content,
+  cycled,
+  type Design,
+  type DesignEntrance,
+  type DesignGap,
+  type DesignSection,
+  type Dispute,
+  type DoorShape,
+  type FitOption,
+  type GapPlace,
+  type PartRef,
+  type SchoolChoice,
+  type Shape,
+} from '@yewridge/core/bench';
+import { UndoToast } from '../../../shared/layout/undo-toast';
+import * as edits from './design-edits';
+import { DesignEditorStore } from './design-editor-store';
+import type { Mend } from './readings-view';
+
+const TYPED_TEXTS = new Set(['name', 'label', 'note']);
+
+interface Change {
+  readonly part: string;
+  readonly field: string;
+  readonly value: unknown;
+}
+
+/** What a keeper does to the open design, and the part he is at. Every act is one step of undo. */
+@Injectable()
+export class DesignCommands {
+  readonly #store = inject(DesignEditorStore);
+  readonly #toast = inject(UndoToast);
+
+  readonly chosen = signal<PartRef | null>(null);
+
+  change({ part, field, value }: Change): void {
+    // Strokes into one field are one step of undo; each choice from a list is a step of its own.
+    const typed = typeof value === 'number' || TYPED_TEXTS.has(field);
+    this.#store.edit((design) => edits.changed(design, part, field, value), typed ? `${part}:${field}` : null);
+  }
+
+  /** A part of the drawing was clicked: a frame becomes the next kind, anything else is opened. */
+  pick(ref: PartRef): void {
+    const { id, frame } = ref;
+    if (frame === undefined) {
+      this.chosen.set(ref);
+      return;
+    }
+    const section = this.#store.document()?.sections.find((one) => one.id === id);
+    if (section) this.arrange(id, cycled(section.contents, frame));
+  }
+
+  arrange(id: string, contents: readonly Content[]): void {
+    this.#store.edit((design) => ({
+      ...design,
+      sections: design.sections.map((one) => (one.id === id ? { ...one, contents } : one)),
+    }));
+  }
+
+  replaceSection(section: DesignSection): void {
+    this.#store.edit((design) => ({
+      ...design,
+      sections: design.sections.map((one) => (one.id === section.id ? section : one)),
+    }));
+  }
+
+  replaceEntrance(entrance: DesignEntrance): void {
+    this.#store.edit((design) => ({
+      ...design,
+      entrances: design.entrances.map((one) => (one.id === entrance.id ? entrance : one)),
+    }));
+  }
+
+  replaceGap(gap: DesignGap): void {
+    this.#store.edit((design) => ({
+      ...design,
+      gaps: (design.gaps ?? []).map((one) => (one.id === gap.id ? gap : one)),
+    }));
+  }
+
+  addSection(kind: Shape['kind']): void {
+    this.#add((design) => edits.addSection(design, kind), kind === 'measured' ? 'shape.volume' : 'shape.height');
+  }
+
+  addEntrance(kind: DoorShape['kind']): void {
+    const field = kind === 'slot' || kind === 'notch' ? 'opening.width' : 'opening.diameter';
+    this.#add((design) => edits.addEntrance(design, kind), field);
+  }
+
+  addGap({ place, label }: { readonly place: GapPlace; readonly label: string }): void {
+    this.#add((design) => edits.addGap(design, place, label));
+  }
+
+  duplicate(id: string): void {
+    this.#add((design) => edits.duplicateSection(design, id));
+  }
+
+  move({ id, to }: { readonly id: string; readonly to: number }): void {
+    this.#store.edit((design) => edits.moveSection(design, id, to));
+  }
+
+  removeSection(id: string): void {
+    this.#store.edit((design) => edits.removeSection(design, id));
+    this.#undoable('Section removed');
+  }
+
+  removeEntrance(id: string): void {
+    this.#store.edit((design) => edits.removeEntrance(design, id));
+    this.#undoable('Door removed');
+  }
+
+  removeGap(id: string): void {
+    this.#store.edit((design) => edits.removeGap(design, id));
+    this.#undoable('Opening removed');
+  }
+
+  /** Another way of hanging, or `none`; what the keeper read off the label stays. */
+  hang(style: string): void {
+    const { dynamic, workingLoad } = this.#store.document()?.hanging ?? {};
+    const kept = {
+      ...(dynamic === undefined ? {} : { dynamic }),
+      ...(workingLoad === undefined ? {} : { workingLoad }),
+    };
+    this.change({ part: 'whole', field: 'hanging', value: style === 'none' ? undefined : { ...kept, style } });
+  }
+
+  school({ dispute, choice }: { readonly dispute: Dispute; readonly choice: SchoolChoice | undefined }): void {
+    const same = this.#store.document()?.schools?.[dispute]?.school === choice?.school;
+    this.#store.edit((design) => edits.changed(design, 'schools', dispute, choice), same ? `schools:${dispute}` : null);
+  }
+
+  fit({ option, act }: { readonly option: FitOption; readonly act: string }): void {
+    this.#store.edit(() => option.design);
+    this.chosen.set({ id: option.id });
+    this.#undoable(`Done: ${act.replace(/^Make it [^:]+: /, '')}`);
+  }
+
+  mend({ design, act }: Mend): void {
+    this.#store.edit(() => design);
+    this.#undoable(`Done: ${act}`);
+  }
+
+  #add(add: (design: Design) => { readonly design: Design; readonly id: string }, field?: string): void {
+    const design = this.#store.document();
+    if (!design) return;
+    const added = add(design);
+    this.#store.edit(() => added.design);
+    this.chosen.set({ id: added.id, ...(field === undefined ? {} : { field }) });
+  }
+
+  #undoable(message: string): void {
+    const before = this.#store.document();
+    this.#toast.show(message, () => {
+      if (this.#store.document() === before) this.#store.undo();
+    });
+  }
+}

@@ -1,0 +1,251 @@
+import {
+  type Design,
+  designLoad,
+  designSuitability,
+  HANGING_STYLES,
+  schoolsOf,
+  STARTING_POINTS,
+  startingPoint,
+} from '@yewridge/core/bench';
+import { readingsOf, SAMPLE } from '../testing/sample-design';
+import { type Compared, compareRows, compareWords } from './compare-view';
+import { withValue } from './design-edits';
+import { differences } from './differences';
+import { judge } from './judged';
+import { downAnswer, hangLines, massLine } from './load-view';
+import { versionNumber, versionSentence } from './page-words';
+import { disputeViews } from './school-view';
+import { curvePaths, factorViews, limitingSentence } from './suitability-view';
+import { numberProblem, numbersFrom } from './trap-numbers';
+import { trueOutline } from './true-outline';
+
+const judged = (design: Design): ReturnType<typeof designSuitability> => {
+  const { room, door } = readingsOf(design);
+  return designSuitability(design, room, door.area);
+};
+const views = (design: Design): ReturnType<typeof factorViews> =>
+  factorViews(judged(design), schoolsOf(design.schools), 'metric');
+const sentenceOf = (design: Design, factor: string): string | undefined =>
+  views(design).find((view) => view.factor === factor)?.sentence;
+const load = (design: Design): ReturnType<typeof designLoad> => designLoad(design, readingsOf(design).room.net);
+
+describe('bench: suitability in words', () => {
+  for (const [what, design, factor, says] of [
+    [
+      'a small box',
+      withValue(SAMPLE, 'sections[0].shape.height', 0.02),
+      'volume',
+      '24.2 L is smaller than most swarms look for; 15.8 L more would bring it to 40.0 L (strong)',
+    ],
+    [
+      'a light nuc by its own school',
+      {
+        ...withValue(SAMPLE, 'sections[0].shape.height', 0.001),
+        schools: { room: { school: 'small-swarm', reason: '' } },
+        entrances: [],
+      },
+      'volume',
+      'Volume is in the preferred range (strong)',
+    ],
+    [
+      'a wide slot',
+      withValue(SAMPLE, 'entrances[0].opening', { kind: 'slot', width: 0.18, height: 0.03 }),
+      'entranceArea',
+      '54.0 cm² is hard to defend; reduce it by a block to 16.0 cm² (strong)',
+    ],
+    [
+      'a low site',
+      { ...SAMPLE, site: { entranceHeight: 1.5 } },
+      'entranceHeight',
+      '1.5 m is lower than 5 m; safer for you (moderate)',
+    ],
+    [
+      'a door to the north',
+      { ...SAMPLE, site: { facing: 20 } },
+      'facing',
+      'Turned 160° away from the sunny side (moderate)',
+    ],
+    [
+      'no comb, lure only',
+      {
+        ...withValue(SAMPLE, 'sections[1].contents', []),
+        schools: { comb: { school: 'lure-only', reason: '' } },
+      },
+      'oldComb',
+      'Dark comb: not counted by this school',
+    ],
+  ] as readonly (readonly [string, Design, string, string])[]) {
+    it(`${what}: ${says}`, () => {
+      expect(sentenceOf(design, factor)).toBe(says);
+    });
+  }
+
+  it('names what costs most first, in both systems of units', () => {
+    const low = { ...SAMPLE, site: { entranceHeight: 0.5 } };
+    expect(limitingSentence(judged(low), views(low))).toMatch(/^Costs most, \d+ %: .*lower than 5 m/);
+    const imperial = factorViews(judged(low), [], 'imperial');
+    expect(limitingSentence(judged(low), imperial)).toContain('16.4 ft');
+  });
+
+  it('each point stands on its curve, and curves follow the schools and not the design', () => {
+    for (const view of views(SAMPLE))
+      expect([view.x >= 3, view.x <= 89, view.y >= 3, view.y <= 19]).not.toContain(false);
+    expect(curvePaths([], 'N')).toEqual(curvePaths([], 'N'));
+    expect(curvePaths(['small-swarm'], 'N').volume).not.toBe(curvePaths([], 'N').volume);
+  });
+});
+
+describe('bench: schools in words', () => {
+  it('every school says what it gains and costs; the field tests cost nothing', () => {
+    for (const { options } of disputeViews(SAMPLE)) {
+      expect(options[0]?.costs).toBe('costs nothing');
+      for (const option of options) expect(option.gains.length).toBeGreaterThan(10);
+    }
+    const room = disputeViews(SAMPLE).find(({ dispute }) => dispute === 'room');
+    expect(room?.others).toBe('light nuc, 22 L costs 6 %');
+  });
+});
+
+describe('bench: load in words', () => {
+  it('the mass says when it reaches the limit, and that it is weakly known', () => {
+    const { pieces, working } = massLine(SAMPLE, load(SAMPLE), 'metric');
+    expect(pieces.map((piece) => ('small' in piece ? piece.small : piece.big)).join(' ')).toMatch(
+      /^[\d.]+ kg empty\. 20.0 kg about day \d+ with a 1.5 kg swarm in a moderate flow$/,
+    );
+    expect(working.sure).toContain('Weak');
+  });
+
+  it('over from the first day, under for ever, and not known are each said', () => {
+    const lift = (limit: number): Design => ({ ...SAMPLE, load: { swarm: 1.5, flow: 'dearth', limit } });
+    expect(downAnswer(load(lift(5)), 'metric')).toBe('Over 5.0 kg from the first day');
+    expect(downAnswer(load(lift(90)), 'metric')).toBe('Under 90.0 kg for 120 days');
+    const keg = withValue(SAMPLE, 'sections[0].shape', { kind: 'measured', volume: 0.02 });
+    expect(downAnswer(load(keg), 'metric')).toContain('Weigh it first');
+  });
+
+  for (const style of HANGING_STYLES) {
+    it(`${style}: says what it bears, and asks for the label instead of assuming one`, () => {
+      const design: Design = { ...SAMPLE, hanging: { style } };
+      const lines = hangLines(design, load(design), 'metric');
+      expect(lines.length).toBeGreaterThan(0);
+      expect(lines.some(({ level }) => level === 'good')).toBeFalse();
+    });
+  }
+
+  it('a label gives the verdict', () => {
+    const wires: Design = { ...SAMPLE, hanging: { style: 'wire', workingLoad: 1500 } };
+    expect(hangLines(wires, load(wires), 'metric').map(({ level }) => level)).toContain('good');
+    const thin: Design = { ...SAMPLE, hanging: { style: 'wire', workingLoad: 100 } };
+    expect(hangLines(thin, load(thin), 'metric').at(-1)?.sentence).toMatch(/^Unsafe: only 0.\d times/);
+  });
+});
+
+describe('bench: versions in words', () => {
+  const frozen = (
+    document: Design,
+    version: number,
+    ...numbers: string[]
+  ): Parameters<typeof versionSentence>[0][number] => ({
+    version,
+    document,
+    frozenAt: '2026-05-14T16:20:00.000Z',
+    traps: numbers.map((number) => ({ id: number, number })),
+  });
+  const taller = withValue(SAMPLE, 'sections[0].shape.height', 0.2);
+
+  it('a design in use is a version; an edit makes the next one', () => {
+    expect(versionSentence([], SAMPLE)).toBe('version 1, not built yet');
+    const versions = [frozen(SAMPLE, 1, 'V-04', 'V-09')];
+    expect(versionSentence(versions, SAMPLE)).toBe('version 1, built as V-04 and V-09');
+    expect(versionSentence(versions, taller)).toBe('version 2, not built yet; V-04 and V-09 keep version 1');
+    expect([versionNumber([], SAMPLE), versionNumber(versions, taller)]).toEqual([1, 2]);
+  });
+
+  for (const [what, after, says] of [
+    ['a height', taller, '“Base”: height 150 mm → 200 mm'],
+    ['a name', { ...SAMPLE, name: 'New' }, 'Name: Sample nuc → New'],
+    ['a section gone', { ...SAMPLE, sections: SAMPLE.sections.slice(1) }, 'Section “Base” taken out'],
+    ['the order', { ...SAMPLE, sections: [...SAMPLE.sections].reverse() }, 'The stack is in another order'],
+    ['the door', withValue(SAMPLE, 'entrances[0].face', 'back'), '“Door”: in the front → back'],
+    [
+      'what hangs in it',
+      withValue(SAMPLE, 'sections[1].contents', []),
+      '“Nuc”: holds 1 dark comb, 4 starter strips → none',
+    ],
+    ['how it hangs', { ...SAMPLE, hanging: { style: 'deck' } }, 'Hanging: none → On a deck or roof'],
+    [
+      'a school',
+      { ...SAMPLE, schools: { door: { school: 'top-entrance', reason: '' } } },
+      'School, door: low in the box → door near the roof',
+    ],
+  ] as readonly (readonly [string, Design, string])[]) {
+    it(`a change of ${what} is told`, () => {
+      expect(differences(SAMPLE, after, 'metric')).toEqual([says]);
+    });
+  }
+
+  it('no change is no words', () => {
+    for (const id of STARTING_POINTS) {
+      const design = startingPoint(id);
+      expect(differences(design, structuredClone(design), 'metric')).toEqual([]);
+    }
+  });
+});
+
+describe('bench: designs compared', () => {
+  const compared = (...ids: (typeof STARTING_POINTS)[number][]): readonly Compared[] =>
+    ids.map((id) => ({ id, design: startingPoint(id), judged: judge(startingPoint(id)) }));
+
+  it('marks the best and the worst where they differ, and neither where they are alike', () => {
+    const all = compared('single-nuc', 'deep-over-base', 'upturned-pot');
+    const rows = compareRows(all, 'metric');
+    const empty = rows.find(({ name }) => name === 'Empty');
+    expect(empty?.cells.map(({ best, worst }) => [best, worst])).toEqual([
+      [false, false],
+      [false, true],
+      [true, false],
+    ]);
+    expect(compareRows(compared('two-nucs', 'two-nucs'), 'metric').every(({ differs }) => !differs)).toBeTrue();
+    expect(compareWords(all, rows).join(' ')).toContain('Upturned pot with top bars: ');
+  });
+
+  it('says nothing is best of a design that cannot be computed, or that is no trap', () => {
+    const rows = compareRows(
+      [...compared('holding-box', 'single-nuc'), { id: 'x', design: SAMPLE, judged: null }],
+      'metric',
+    );
+    const scouts = rows.find(({ name }) => name === 'A swarm would take it');
+    expect(scouts?.cells.map(({ text, best }) => [text.split(',')[0], best])).toEqual([
+      ['no trap', false],
+      ['excellent', false],
+      ['cannot be computed', false],
+    ]);
+  });
+});
+
+describe('bench: trap numbers', () => {
+  it('count on from the first, keeping its letters and zeros', () => {
+    expect(numbersFrom('V-09', 3)).toEqual(['V-09', 'V-10', 'V-11']);
+    expect(numbersFrom('barn', 2)).toEqual(['barn', 'barn-2']);
+  });
+
+  it('refuse what cannot be painted, in words', () => {
+    expect(numberProblem(['V-1'])).toBeNull();
+    expect(numberProblem(['#1'])).toContain('“#1” is not a number to paint on');
+    expect(numberProblem(['a very long number'])).toContain('longer than 12');
+  });
+});
+
+describe('bench: true size', () => {
+  it('a 40 mm disc is 40 mm wide at the scale of the screen, and shut when it is turned shut', () => {
+    const disc = { kind: 'disc', diameter: 0.04, position: 'closed' } as const;
+    const outline = trueOutline(disc, 5000);
+    expect([outline.width, outline.closed]).toEqual([200, true]);
+    expect(trueOutline({ ...disc, position: 'open' }, 5000).closed).toBeFalse();
+  });
+
+  it('a nail leaves two equal gaps', () => {
+    const { bars } = trueOutline({ kind: 'hole', diameter: 0.038, guard: { count: 1, diameter: 0.004 } }, 1000);
+    expect(bars).toEqual(['M-2 -19h4v38h-4z']);
+  });
+});

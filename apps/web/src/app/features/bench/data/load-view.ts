@@ -1,0 +1,126 @@
+import type { Design, DesignLoad, HangVerdict } from '@yewridge/core/bench';
+import { ADDED_BAND, HORIZON_DAYS } from '@yewridge/core/bench';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import type { Working } from '../../../shared/layout/working-panel';
+import { decimalText, figureOf, figureText } from '../../../shared/units/format';
+import type { Piece } from './readings-view';
+import { FLOW_NAMES } from './setup-words';
+
+const dayText = (day: number | null): string =>
+  day === null ? `after day ${HORIZON_DAYS}` : `day ${decimalText(Math.floor(day), 0)}`;
+
+/** Said where not every part could be weighed. */
+const NOT_KNOWN = 'Weigh it first: not all of it could be computed';
+
+/** The one answer of hang and load. */
+export function downAnswer({ down, plan, empty, unweighed }: DesignLoad, system: UnitSystem): string {
+  const limit = figureText(plan.limit, 'mass', system);
+  if (unweighed.length > 0) return NOT_KNOWN;
+  if (empty.mass + plan.swarm >= plan.limit) return `Over ${limit} from the first day`;
+  return down.likely === null
+    ? `Under ${limit} for ${HORIZON_DAYS} days`
+    : `Down before ${dayText(down.likely)}: then it is ${limit}`;
+}
+
+/** `about day 19`, or that it stays under the limit. */
+export function downWords({ down, plan, empty, unweighed }: DesignLoad, system: UnitSystem): string {
+  if (unweighed.length > 0) return NOT_KNOWN;
+  const limit = figureText(plan.limit, 'mass', system);
+  const swarm = figureText(plan.swarm, 'mass', system);
+  if (empty.mass + plan.swarm >= plan.limit) return `With a ${swarm} swarm it is over ${limit} from the first day`;
+  if (down.likely === null)
+    return `Under ${limit} for ${HORIZON_DAYS} days with a ${swarm} swarm in a ${FLOW_NAMES[plan.flow]}`;
+  return `${limit} about ${dayText(down.likely)} with a ${swarm} swarm in a ${FLOW_NAMES[plan.flow]}`;
+}
+
+/** Names of what nobody could weigh. */
+export function unweighedWords(design: Design, { unweighed }: DesignLoad): string | null {
+  if (unweighed.length === 0) return null;
+  const names = unweighed.map((id) => {
+    const own = id.replace(/\.contents$/, '');
+    const label = design.sections.find((section) => section.id === own)?.label ?? own;
+    return own === id ? `“${label}”` : `what else is in “${label}”`;
+  });
+  return `Not in it, for nobody taped its boards: ${names.join(', ')}. Weigh the trap when it is built.`;
+}
+
+export interface MassLine {
+  readonly pieces: readonly Piece[];
+  readonly working: Working;
+}
+
+export function massLine(design: Design, load: DesignLoad, system: UnitSystem): MassLine {
+  const mass = figureOf(load.empty.mass, 'mass', system);
+  const text = (value: number): string => figureText(value, 'mass', system);
+  const missing = unweighedWords(design, load);
+  const empty =
+    load.empty.mass > 0
+      ? [{ big: mass.text }, { small: `${mass.unit} empty. ${downWords(load, system)}` }]
+      : [{ big: '?' }, { small: missing ?? 'not weighed' }];
+  return {
+    pieces: empty,
+    working: {
+      formula: 'empty = boards, frames and wax × their density; then bees + comb + honey + brood by days',
+      inputs: [
+        ['Lightest and heaviest, empty', `${text(load.empty.low)} to ${text(load.empty.high)}`],
+        ['Swarm', text(load.plan.swarm)],
+        ['Reached soonest', dayText(load.down.soonest)],
+        ['Reached latest', dayText(load.down.latest)],
+      ],
+      source: 'Densities FPL-GTR-282 and trade values; what bees add is an estimate of ours.',
+      sure: `Weak: half to one and a half times the added mass (${decimalText(ADDED_BAND.low, 1)}–${decimalText(ADDED_BAND.high, 1)}) is ordinary. A luggage scale overrules it.${missing ? ` ${missing}` : ''}`,
+    },
+  };
+}
+
+export interface HangLine {
+  readonly level: 'look' | 'know' | 'good';
+  readonly sentence: string;
+}
+
+const VERDICTS: Readonly<Record<HangVerdict, HangLine['level']>> = {
+  ok: 'good',
+  marginal: 'look',
+  unsafe: 'look',
+  'needs-ledge': 'look',
+};
+
+/** What the load does to what it hangs by, in sentences. */
+export function hangLines(design: Design, load: DesignLoad, system: UnitSystem): readonly HangLine[] {
+  const { hang, hangInput } = load;
+  if (!design.hanging) return [{ level: 'know', sentence: 'Say how it hangs, and the forces follow.' }];
+  if (!hang || !hangInput) return [{ level: 'know', sentence: 'It stands: strap it against wind and tipping.' }];
+  const force = (value: number): string => figureText(value, 'force', system);
+  const lines: HangLine[] = [];
+  if (hang.moment !== undefined && hang.pullOut !== undefined && hang.shear !== undefined) {
+    const many = 'fasteners' in hangInput && (hangInput.fasteners ?? 1) > 1;
+    const moment = `${decimalText(hang.moment, 0)} N m`;
+    lines.push({
+      level: 'know',
+      sentence: `At the limit ${moment} pull ${many ? 'each top screw' : 'the fixing'} out with ${force(hang.pullOut)}; ${force(hang.shear)} bear down on ${many ? 'each' : 'it'}`,
+    });
+  } else if (hangInput.style === 'lash') {
+    lines.push({ level: 'know', sentence: `Friction alone holds it from a strap tension of ${force(hang.force)}` });
+  } else {
+    lines.push({ level: 'know', sentence: `At the limit ${force(hang.force)} on each line` });
+  }
+  lines.push(verdictLine(hang.verdict, hang.reserve, hangInput.style === 'lash'));
+  return lines;
+}
+
+function verdictLine(verdict: HangVerdict | undefined, reserve: number | undefined, strap: boolean): HangLine {
+  if (verdict === undefined) {
+    return {
+      level: 'look',
+      sentence: 'Read the working load off the label and fill it in: without it there is no verdict',
+    };
+  }
+  const times = reserve === undefined ? '' : `${decimalText(reserve, 1)} times what is needed`;
+  const sentence = {
+    ok: `Holds with reserve: ${times}`,
+    marginal: `Marginal: ${times}; 1.3 times is the least to rely on`,
+    unsafe: strap ? `Unsafe: ${times}, or pulled beyond its label` : `Unsafe: only ${times}`,
+    'needs-ledge': 'A strap without a measured tension needs a ledge or bracket under the box',
+  }[verdict];
+  return { level: VERDICTS[verdict], sentence };
+}

@@ -1,0 +1,172 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  untracked,
+} from '@angular/core';
+import { Title } from '@angular/platform-browser';
+import { Router, RouterLink } from '@angular/router';
+import { TRAP_CONDITIONS, TRAP_LIMITS, type TrapDocument } from '@yewridge/contract/stores';
+import type { ApiFailure } from '../../../shared/http/api-failure';
+import { Icon } from '../../../shared/icons/icon';
+import { KeptTexts } from '../../../shared/kept/kept-texts';
+import { KeyMap } from '../../../shared/keys/key-map';
+import { PageHeader } from '../../../shared/layout/page-header';
+import { Failed, Waiting } from '../../../shared/layout/states';
+import { UndoToast } from '../../../shared/layout/undo-toast';
+import { designLink, designLinks, labelsLink, storesLink } from '../../../shared/routes/paths';
+import { figureText } from '../../../shared/units/format';
+import { valueText } from '../../../shared/units/parse';
+import { SizeField } from '../../../shared/units/size-field';
+import { UnitChoice } from '../../../shared/units/unit-choice';
+import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
+import { goesTogether, type MeasuredField, measuredFields, readingRows, withMeasure } from '../data/built-readings';
+import { TrapAddress } from '../data/trap-address';
+import { TrapStore } from '../data/trap-store';
+import { CONDITION_NAMES, trapChecks } from '../data/trap-words';
+import { TrapsApi } from '../data/traps-api';
+import { TrapLabel } from '../ui/trap-label';
+
+/** One built trap: what it was meant to be, and what it came out as. */
+@Component({
+  selector: 'yw-trap-page',
+  imports: [PageHeader, Waiting, Failed, RouterLink, Icon, SizeField, TrapLabel],
+  providers: [TrapStore, KeptTexts],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './trap-page.html',
+  styleUrl: './trap-page.scss',
+})
+export class TrapPage {
+  readonly id = input.required<string>();
+  readonly store = inject(TrapStore);
+  protected readonly stores = storesLink();
+  protected readonly labels = labelsLink();
+  protected readonly limits = TRAP_LIMITS;
+  protected readonly conditions = TRAP_CONDITIONS.map((id) => ({ id, name: CONDITION_NAMES[id] }));
+  readonly #api = inject(TrapsApi);
+  readonly #router = inject(Router);
+  readonly #toast = inject(UndoToast);
+  readonly #address = inject(TrapAddress);
+  readonly #system = inject(UnitChoice).system;
+  readonly #workspace = inject(WorkspaceStore).workspace;
+
+  readonly #loaded = computed(() => {
+    const state = this.store.state();
+    return state.kind === 'data' ? state.loaded : null;
+  });
+  protected readonly address = computed(() => this.#address.of(this.id()));
+  /** The label shows what stands on the screen, not what was fetched. */
+  protected readonly labelled = computed(() => {
+    const loaded = this.#loaded();
+    const document = this.store.document();
+    return loaded && document ? { ...loaded.trap, document } : null;
+  });
+  protected readonly designPage = computed(() => designLink(this.#loaded()?.trap.designId ?? ''));
+  protected readonly versionsPage = computed(() => designLinks(this.#loaded()?.trap.designId ?? '').versions);
+  protected readonly version = computed(() => {
+    const loaded = this.#loaded();
+    if (!loaded) return '';
+    const { designVersion } = loaded.trap;
+    const newer = loaded.latestVersion > designVersion ? `; version ${loaded.latestVersion} is newer` : '';
+    return `version ${designVersion}${newer}`;
+  });
+  protected readonly answer = computed(() => {
+    const document = this.store.document();
+    if (!document) return 'Trap';
+    const mass = document.massKg === null ? 'not weighed yet' : figureText(document.massKg, 'mass', this.#system());
+    const gross = this.rows().find(({ name }) => name === 'Gross')?.built;
+    return `${document.number}: ${gross ?? 'sizes do not go together'}, ${mass}`;
+  });
+  protected readonly rows = computed(() => {
+    const loaded = this.#loaded();
+    const document = this.store.document();
+    if (!loaded || !document || !goesTogether(document.asBuilt)) return [];
+    return readingRows(loaded.design, document.asBuilt, document.massKg, this.#system());
+  });
+  protected readonly fields = computed(() => {
+    const loaded = this.#loaded();
+    const document = this.store.document();
+    return loaded && document ? measuredFields(loaded.design, document.asBuilt) : [];
+  });
+  protected readonly checks = computed(() => {
+    const document = this.store.document();
+    const now = this.#workspace()?.now;
+    return document && now !== undefined ? trapChecks(document, now) : [];
+  });
+  protected readonly saved = computed(() => {
+    const saving = this.store.saving();
+    if (saving === 'saved') return 'saved';
+    return saving === 'saving' ? 'saving …' : `not saved: ${saving.failure.message}`;
+  });
+  protected readonly levelNames = { look: 'Look', know: 'Know', good: 'Good' };
+
+  constructor() {
+    const texts = inject(KeptTexts);
+    effect(() => {
+      const id = this.id();
+      untracked(() => {
+        texts.open(`trap-${id}`);
+        this.store.open(id);
+      });
+    });
+    const title = inject(Title);
+    effect(() => {
+      const number = this.store.document()?.number;
+      if (number !== undefined) title.setTitle(`${number}, Stores, Yewridge`);
+    });
+    inject(KeyMap).add(
+      [
+        {
+          sequence: 'Ctrl+z',
+          says: 'Undo',
+          run: () => {
+            this.store.undo();
+          },
+        },
+      ],
+      inject(DestroyRef),
+    );
+  }
+
+  protected set<K extends keyof TrapDocument>(field: K, value: TrapDocument[K], typed = false): void {
+    this.store.edit((trap) => ({ ...trap, [field]: value }), typed ? field : null);
+  }
+
+  protected renumber(text: string): void {
+    const number = text.trim();
+    if (number !== '') this.set('number', number, true);
+  }
+
+  protected measure(path: string, value: number): void {
+    this.store.edit((trap) => ({ ...trap, asBuilt: withMeasure(trap.asBuilt, path, value) }), path);
+  }
+
+  protected planned({ planned, value, kind }: MeasuredField): string {
+    if (planned === null || planned === value) return '';
+    return `design ${valueText(planned, kind, this.#system())}`;
+  }
+
+  protected remove(): void {
+    this.store.remove().subscribe({
+      next: (gone) => {
+        void this.#router.navigate([...this.stores]).then(() => {
+          this.#toast.show(`${gone.document.number} is in the bin`, () => {
+            this.#api.restore(gone.id, gone.revision).subscribe({
+              next: () => void this.#router.navigate(['/', 'stores', 'traps', gone.id]),
+              error: (failure: ApiFailure) => {
+                this.#toast.tell(failure.message);
+              },
+            });
+          });
+        });
+      },
+      error: (failure: ApiFailure) => {
+        this.#toast.tell(failure.message);
+      },
+    });
+  }
+}

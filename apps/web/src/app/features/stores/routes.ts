@@ -1,0 +1,17 @@
+import type { Routes } from '@angular/router';
+import { leaveWithTrapSaved } from './pages/leave-guard';
+
+export const storesRoutes: Routes = [
+  { path: '', title: 'Stores', loadComponent: () => import('./pages/stores-page').then((m) => m.StoresPage) },
+  {
+    path: 'labels',
+    title: 'Labels, Stores',
+    loadComponent: () => import('./pages/labels-page').then((m) => m.LabelsPage),
+  },
+  {
+    path: 'traps/:id',
+    title: 'Trap, Stores',
+    canDeactivate: [leaveWithTrapSaved],
+    loadComponent: () => import('./pages/trap-page').then((m) => m.TrapPage),
+  },
+];
