@@ -31,6 +31,31 @@ export class BenchScreen {
     await this.page.getByRole('menuitem', { name: kind, exact: true }).click();
   }
 
+  readonly checks = (): Locator => this.page.getByRole('region', { name: 'Checks' });
+  /** Sentences of what is to be looked at, without the ways to mend it. */
+  async looks(): Promise<readonly string[]> {
+    const lines = this.checks()
+      .getByRole('listitem')
+      .filter({ hasText: /^\s*Look/ });
+    return (await lines.allInnerTexts()).map((text) => text.replace(/\s+/g, ' ').trim());
+  }
+
+  async beginWith(name: string): Promise<void> {
+    await this.page.goto('/bench/new');
+    await this.page.getByRole('button', { name: `Begin with it: ${name}` }).click();
+    await expect(this.drawing()).toBeVisible();
+  }
+
+  async putIn(what: string): Promise<void> {
+    await this.page.getByRole('button', { name: 'Put something in' }).click();
+    await this.page.getByRole('menuitem', { name: what, exact: true }).click();
+  }
+
+  async more(item: string): Promise<void> {
+    await this.page.getByRole('button', { name: 'More', exact: true }).click();
+    await this.page.getByRole('menuitem', { name: item, exact: true }).click();
+  }
+
   async open(row: RegExp): Promise<void> {
     const head = this.page.getByRole('region', { name: 'Stack and doors' }).getByRole('button', { name: row });
     if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();

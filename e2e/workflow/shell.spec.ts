@@ -40,18 +40,31 @@ test.describe('shell', () => {
 
   for (const theme of ['day', 'night', 'dusk'] as const) {
     test(`nothing keeps anybody out by ${theme}`, async ({ page }) => {
+      test.setTimeout(120_000);
       await page.addInitScript((wanted) => {
         localStorage.setItem('yewridge.theme', wanted);
       }, theme);
       for (const [path, ready] of [
         ['/bench', 'article'],
         ['/bench/vellmark-tall-nuc', '[aria-label^="Drawing of"]'],
+        ['/bench/new', 'section'],
+        ['/bench/compare?ids=vellmark-tall-nuc,vellmark-two-coolers', 'table'],
+        ['/bench/swarm-size', 'section'],
+        ['/bench/vellmark-tall-nuc/load', 'yw-mass-band svg'],
+        ['/bench/vellmark-upturned-pot/true-size', 'section'],
+        ['/bench/vellmark-tall-nuc/versions', '#version-2'],
+        ['/stores', 'li'],
+        ['/stores/traps/vellmark-v-04', 'yw-trap-label'],
+        ['/stores/labels', 'yw-trap-label'],
         ['/settings', '[role=radiogroup]'],
       ] as const) {
         await page.goto(DEMO + path);
         await page.locator(ready).first().waitFor();
-        if (path.includes('tall-nuc')) {
-          await page.getByRole('button', { name: /^5-frame deep/ }).click();
+        if (path.endsWith('tall-nuc')) {
+          await page.getByRole('button', { name: 'Try a site' }).click();
+          for (const row of [/^Board on a limb stub/, /^Lid, comb and boards/, /^Room/, /^5-frame deep/]) {
+            await page.getByRole('button', { name: row }).click();
+          }
           await page.getByRole('button', { name: 'Show working', exact: true }).click();
         }
         const { violations } = await new AxeBuilder({ page }).analyze();
@@ -63,7 +76,18 @@ test.describe('shell', () => {
 
   test('on a phone nothing is cut off and every place is at the foot', async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 });
-    for (const path of ['/bench', '/bench/vellmark-tall-nuc', '/bench/vellmark-form-tube', '/settings']) {
+    for (const path of [
+      '/bench',
+      '/bench/new',
+      '/bench/swarm-size',
+      '/bench/vellmark-tall-nuc',
+      '/bench/vellmark-form-tube',
+      '/bench/vellmark-tall-nuc/load',
+      '/bench/vellmark-tall-nuc/versions',
+      '/stores',
+      '/stores/traps/vellmark-v-04',
+      '/settings',
+    ]) {
       await page.goto(DEMO + path);
       await page.getByRole('heading', { level: 1 }).waitFor();
       await page.waitForLoadState('networkidle');

@@ -10,6 +10,7 @@ import {
   type DoorShape,
   type FitOption,
   type GapPlace,
+  HANGING_DEFAULTS,
   type PartRef,
   type SchoolChoice,
   type Shape,
@@ -20,6 +21,10 @@ import { DesignEditorStore } from './design-editor-store';
 import type { Mend } from './readings-view';
 
 const TYPED_TEXTS = new Set(['name', 'label', 'note']);
+
+/** Sums of steps in floating point are no sizes to keep. */
+const MICROMETRE = 1e-6;
+const HANGING_SIZES: Readonly<Record<string, number>> = HANGING_DEFAULTS;
 
 interface Change {
   readonly part: string;
@@ -34,6 +39,7 @@ export class DesignCommands {
   readonly #toast = inject(UndoToast);
 
   readonly chosen = signal<PartRef | null>(null);
+  #pulled: { readonly id: string; readonly field: string; readonly from: number } | null = null;
 
   change({ part, field, value }: Change): void {
     // Strokes into one field are one step of undo; each choice from a list is a step of its own.
@@ -50,6 +56,26 @@ export class DesignCommands {
     }
     const section = this.#store.document()?.sections.find((one) => one.id === id);
     if (section) this.arrange(id, cycled(section.contents, frame));
+  }
+
+  /** A dimension on the drawing is pulled: its field follows, `by` m from where it was taken. */
+  pull({ id, field = '' }: PartRef, by: number): void {
+    const design = this.#store.document();
+    if (!design) return;
+    if (this.#pulled?.id !== id || this.#pulled.field !== field) {
+      const from = edits.valueAt(design, edits.pathOfPart(design, id) + field);
+      this.#pulled = { id, field, from: typeof from === 'number' ? from : (HANGING_SIZES[field] ?? 0) };
+    }
+    const value = Math.round((this.#pulled.from + by) / MICROMETRE) * MICROMETRE;
+    // What a board cannot be is not reached by pulling; typing it says why.
+    if (value > 0) this.change({ part: id, field, value });
+  }
+
+  release(how: 'kept' | 'given back'): void {
+    const pulled = this.#pulled;
+    this.#pulled = null;
+    if (pulled && how === 'given back') this.change({ part: pulled.id, field: pulled.field, value: pulled.from });
+    this.#store.closeStep();
   }
 
   arrange(id: string, contents: readonly Content[]): void {

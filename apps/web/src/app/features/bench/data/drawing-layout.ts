@@ -21,6 +21,14 @@ export interface PlacedDimension {
   readonly y: number;
   readonly upright: boolean;
   readonly anchor: 'middle' | 'end' | 'start';
+  /** Both ends of the line, and the direction in which pulling one makes the size larger. */
+  readonly ends: readonly DimensionEnd[];
+}
+export interface DimensionEnd {
+  readonly x: number;
+  readonly y: number;
+  /** Per pixel along x and y. */
+  readonly grows: { readonly x: -1 | 0 | 1; readonly y: -1 | 0 | 1 };
 }
 /** A frame's face, to be written on. */
 export interface PlacedFrame {
@@ -125,6 +133,10 @@ function upright(dimension: Dimension, view: View, frame: Frame, text: string): 
     y: round((from + to) / 2 + (narrow ? 4 : 0)),
     upright: !narrow,
     anchor: narrow ? (outward < 0 ? 'end' : 'start') : 'middle',
+    ends: [
+      { x: round(x), y: round(from), grows: { x: 0, y: 1 } },
+      { x: round(x), y: round(to), grows: { x: 0, y: -1 } },
+    ],
   };
 }
 
@@ -146,6 +158,10 @@ function level(dimension: Dimension, view: View, frame: Frame, text: string): Om
     y: round(narrow ? y + 4 : y - 5),
     upright: false,
     anchor: narrow ? 'start' : 'middle',
+    ends: [
+      { x: round(from), y: round(y), grows: { x: -1, y: 0 } },
+      { x: round(to), y: round(y), grows: { x: 1, y: 0 } },
+    ],
   };
 }
 

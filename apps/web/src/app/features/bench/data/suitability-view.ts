@@ -218,11 +218,14 @@ export function factorViews(
   });
 }
 
+/** Half a percent of the score: less would read as nothing. */
+const WORTH_SAYING = 0.005;
+
 /** The costliest first, in one sentence. */
 export function limitingSentence(judged: DesignSuitability, views: readonly FactorView[]): string {
   const { limiting } = judged.score;
-  if (limiting === null) return 'Nothing that is known speaks against it.';
   const loss = judged.score.factors.find(({ factor }) => factor === limiting)?.loss ?? 0;
+  if (limiting === null || loss < WORTH_SAYING) return 'Nothing that is known speaks against it.';
   const view = views.find(({ factor }) => factor === limiting);
   return `Costs most, ${percentText(loss)}: ${view?.sentence ?? FACTOR_NAMES[limiting]}.`;
 }

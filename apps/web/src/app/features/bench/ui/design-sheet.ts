@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { type Design, type DesignDrawing, type DesignReadings, openingArea, type PartRef } from '@yewridge/core/bench';
-import type { UnitSystem } from '@yewridge/core/shared/units';
+import { NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
 import { decimalText, figureOf, figureText } from '../../../shared/units/format';
 import { doorDetail } from '../data/door-detail';
-import { layoutDrawing } from '../data/drawing-layout';
+import { type DimensionEnd, layoutDrawing } from '../data/drawing-layout';
 import { FILL_NAMES, MATERIAL_NAMES } from '../data/names';
 import { stackTable } from '../data/stack-table';
 import { ViewParts } from './view-parts';
@@ -12,6 +12,7 @@ const FRAME = 9;
 const FOOT = 196;
 const TITLE_WIDTH = 360;
 const NARROW_BELOW = 520;
+const LARGE_STEP = 10;
 
 /** The drawing sheet of a design: both views dimensioned, the door in detail, the stack as a table, the title block. */
 @Component({
@@ -32,6 +33,9 @@ export class DesignSheet {
   readonly height = input.required<number>();
   readonly chosen = input<PartRef | null>(null);
   readonly picked = output<PartRef>();
+  /** The chosen dimension is being pulled: m since it was taken; then let go, or given back. */
+  readonly pulled = output<{ readonly ref: PartRef; readonly by: number }>();
+  readonly released = output<'kept' | 'given back'>();
 
   protected readonly narrow = computed(() => this.width() < NARROW_BELOW);
   protected readonly foot = computed(() => (this.narrow() ? 96 : FOOT));
@@ -119,10 +123,75 @@ export class DesignSheet {
     return `Drawing of ${this.design().name}: front and side, ${litres} gross, door ${figureText(door.area, 'area', this.system())}`;
   });
 
+  /** The handles of the chosen dimension. */
+  protected readonly grips = computed(() =>
+    this.layout().views.flatMap(({ name, dimensions }) =>
+      dimensions.flatMap(({ ref, text, ends }) => {
+        if (!ref || !this.isChosen(ref)) return [];
+        const upright = ends[0]?.grows.x === 0;
+        return ends.map((end, n) => ({
+          ...end,
+          key: `${name} ${n}`,
+          ref,
+          text,
+          upright,
+          value: Number.parseFloat(text),
+        }));
+      }),
+    ),
+  );
+  #pull: {
+    readonly ref: PartRef;
+    readonly from: number;
+    readonly grows: DimensionEnd['grows'];
+    readonly k: number;
+  } | null = null;
+
+  protected take(event: PointerEvent, grip: DimensionEnd & { readonly ref: PartRef }): void {
+    (event.target as HTMLElement).setPointerCapture(event.pointerId);
+    this.#pull = { ref: grip.ref, grows: grip.grows, from: along(event, grip.grows), k: this.layout().pixelsPerMetre };
+  }
+
+  protected pull(event: PointerEvent): void {
+    if (!this.#pull) return;
+    const { ref, from, grows, k } = this.#pull;
+    const step = NATURAL_STEP[this.system()] * (event.shiftKey ? LARGE_STEP : 1);
+    const by = Math.round((along(event, grows) - from) / k / step) * step;
+    this.pulled.emit({ ref, by });
+  }
+
+  protected letGo(): void {
+    if (!this.#pull) return;
+    this.#pull = null;
+    this.released.emit('kept');
+  }
+
+  /** Arrow keys pull by the natural step; Escape gives the old value back. */
+  protected gripKey(event: KeyboardEvent, grip: DimensionEnd & { readonly ref: PartRef }): void {
+    if (event.key === 'Escape') {
+      this.#pull = null;
+      this.released.emit('given back');
+      return;
+    }
+    const x = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    const y = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    const larger = x * grip.grows.x + y * grip.grows.y;
+    if (larger === 0) return;
+    event.preventDefault();
+    const by = larger * NATURAL_STEP[this.system()] * (event.shiftKey ? LARGE_STEP : 1);
+    this.pulled.emit({ ref: grip.ref, by });
+    this.released.emit('kept');
+  }
+
   protected isChosen(ref: PartRef | null): boolean {
     const chosen = this.chosen();
     return chosen?.field !== undefined && ref?.id === chosen.id && ref.field === chosen.field;
   }
+}
+
+/** Pixels along the way in which a size grows. */
+function along({ clientX, clientY }: PointerEvent, grows: DimensionEnd['grows']): number {
+  return clientX * grows.x + clientY * grows.y;
 }
 
 /** A name cut to what its cell holds; SVG text does not wrap. */
