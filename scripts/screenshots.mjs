@@ -22,6 +22,17 @@ const pictures = [
   { name: 'bench-dusk', path: '/bench/vellmark-upturned-pot', size: desk, theme: 'dusk' },
   { name: 'bench-phone', path: '/bench/vellmark-tall-nuc', size: phone },
   { name: 'bench-list-phone', path: '/bench', size: phone },
+  { name: 'bench-start', path: '/bench/new', size: desk },
+  { name: 'bench-load', path: '/bench/vellmark-tall-nuc/load', size: desk },
+  {
+    name: 'bench-compare',
+    path: '/bench/compare?ids=vellmark-tall-nuc,vellmark-orchard-zander,vellmark-two-coolers,vellmark-fence-boards',
+    size: desk,
+  },
+  { name: 'bench-versions', path: '/bench/vellmark-tall-nuc/versions', size: desk },
+  { name: 'bench-swarm-size', path: '/bench/swarm-size', size: desk },
+  { name: 'stores', path: '/stores', size: desk },
+  { name: 'stores-trap', path: '/stores/traps/vellmark-v-01', size: desk },
 ];
 
 const server = spawn(

@@ -9,12 +9,15 @@ import {
   designProblems,
   designReadings,
   designSuitability,
+  emptyMass,
   framePlaces,
   fromStandard,
   HIVE_STANDARD_IDS,
   hungFrames,
   inTheMiddle,
+  massParts,
   moved,
+  placeSections,
   pushedAside,
   STARTING_POINTS,
   startingPoint,
@@ -198,6 +201,16 @@ describe('bench: a design weighed and hung', () => {
     const { empty } = load(startingPoint('single-nuc'));
     expect(empty.mass).toBeGreaterThan(4.8);
     expect(empty.mass).toBeLessThan(6.5);
+  });
+
+  it('weighs every starting point as its parts weigh by the checked function', () => {
+    for (const id of STARTING_POINTS) {
+      const start = startingPoint(id);
+      const { parts } = massParts(start, placeSections(start));
+      const { empty } = load(start);
+      expect(empty.mass).withContext(id).toBeCloseTo(emptyMass({ parts }).mass, 9);
+      expect(empty.high).withContext(id).toBeCloseTo(emptyMass({ parts }).high, 9);
+    }
   });
 
   it('comes down sooner by the heaviest reading, later by the lightest, sooner in a stronger flow', () => {

@@ -75,6 +75,7 @@ export {
   isRound,
   type MaterialId,
   MATERIALS,
+  placeSections,
   SIZES_ARE,
 } from './design.js';
 export {
@@ -153,6 +154,7 @@ export {
   SPECIES,
   type Species,
 } from './lumber.js';
+export { massParts, type PlacedPart } from './load/mass-parts.js';
 export {
   beeSpace,
   type BeeSpaceVerdict,

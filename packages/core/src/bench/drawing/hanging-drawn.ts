@@ -12,6 +12,7 @@ const REF: PartRef = { id: 'hanging' };
 /** Thickness of a trunk, post, rail or deck as drawn, m: no size of theirs is known. */
 const TRUNK = 0.06;
 const STRAP = 0.025;
+const STRAP_THICKNESS = 0.004;
 const MEMBER = 0.04;
 const HOOK_RISE = 0.09;
 
@@ -22,6 +23,8 @@ interface Place {
   readonly half: number;
   readonly bottom: number;
   readonly top: number;
+  /** Half the outside width at a height. */
+  readonly widthAt: (y: number) => number;
 }
 
 const area = (role: PartRole, points: readonly Point[], hatch: 0 | 1 = 0): DrawnPart => ({
@@ -55,10 +58,11 @@ function bracketDrawn({ look, hanging, half, bottom, top }: Place): DrawnPart[] 
   const { plate, thickness } = { ...HANGING_DEFAULTS, ...hanging };
   const foot = bottom - plate * 0.7;
   const shelf = area(look === 'front' ? 'wood-seen' : 'board-cut', rectangle(-half, bottom - 0.012, half, bottom));
+  const fence = hanging.style === 'fence-bracket';
   if (look === 'front') {
-    return [area('wood-seen', rectangle(-half * 0.4, foot, half * 0.4, bottom - 0.012)), shelf];
+    return fence ? [shelf] : [area('wood-seen', rectangle(-half * 0.4, foot, half * 0.4, bottom - 0.012)), shelf];
   }
-  if (hanging.style === 'fence-bracket') {
+  if (fence) {
     const rail = rectangle(half + thickness, top - 0.16, half + thickness + MEMBER, top - 0.06);
     const hanger = rectangle(half, bottom, half + thickness, top - 0.04);
     const hook = rectangle(half, top - 0.04, half + 2 * thickness + MEMBER, top - 0.04 + thickness);
@@ -86,12 +90,17 @@ function bracketDrawn({ look, hanging, half, bottom, top }: Place): DrawnPart[] 
   ];
 }
 
-function strapDrawn({ look, half, bottom, top }: Place): DrawnPart[] {
+/** A strap lies on the wall at its height, whatever the box does above and below. */
+function strapDrawn({ look, half, bottom, top, widthAt }: Place): DrawnPart[] {
   const y = bottom + (top - bottom) * 0.62;
-  const band = area('strap', rectangle(-half, y - STRAP / 2, half, y + STRAP / 2));
+  const lies = widthAt(y);
+  const band = area('strap', rectangle(-lies, y - STRAP / 2, lies, y + STRAP / 2));
   const trunk = rectangle(half, bottom - 0.04, half + TRUNK * 2, top + 0.06);
-  const round = area('strap', rectangle(half, y - STRAP / 2, half + TRUNK * 2, y + STRAP / 2));
-  return look === 'front' ? [band] : [area('phantom', trunk), band, round];
+  const round = area('strap', rectangle(lies, y - STRAP / 2, half + TRUNK * 2, y + STRAP / 2));
+  if (look === 'front') return [band];
+  // The cut shows its end on the front wall; it runs on round the trunk behind.
+  const end = rectangle(-lies - STRAP_THICKNESS, y - STRAP / 2, -lies, y + STRAP / 2);
+  return [area('phantom', trunk), area('strap', end), round];
 }
 
 /** Lines from the box up to a point above it; a hook or bar is one of them. */
@@ -123,7 +132,20 @@ export function hangingDrawn(design: Design, stack: readonly PlacedSection[], lo
     return Math.max(outsideBottom, outsideTop);
   });
   const half = look === 'side' ? back : Math.max(0, ...widths);
-  const place: Place = { look, hanging, half, bottom, top: top + (hanging.style === 'board' ? 0 : design.roof) };
+  const widthAt = (y: number): number => {
+    const placed = stack.find((one) => y >= one.base && y <= one.top);
+    if (!placed) return half;
+    const { outsideBottom, outsideTop } = outlineOf(placed, look);
+    return outsideBottom + ((outsideTop - outsideBottom) * (y - placed.base)) / (placed.top - placed.base);
+  };
+  const place: Place = {
+    look,
+    hanging,
+    half,
+    widthAt,
+    bottom,
+    top: top + (hanging.style === 'board' ? 0 : design.roof),
+  };
   switch (hanging.style) {
     case 'board':
       return boardDrawn(place);

@@ -11,7 +11,7 @@ import { type Design, type PlacedSection, placeSections } from '../design.js';
 import { type Hanging, HANGING_DEFAULTS, type HangingStyle, LOAD_DEFAULTS, type LoadPlan } from '../design-setup.js';
 import { type Hang, hang, type HangInput } from './hang.js';
 import { bodyOf, massParts } from './mass-parts.js';
-import { centreOfMass, contentsAfter, DAYS, emptyMass, firstDayOver, type Mass, type PointMass } from './mass.js';
+import { centreOfMass, contentsAfter, DAYS, firstDayOver, type Mass, partMass, type PointMass } from './mass.js';
 
 /** Of the added mass: less and more than the model says, as ordinary [estimate]. */
 export const ADDED_BAND = { low: 0.5, high: 1.5 } as const;
@@ -103,15 +103,17 @@ export function massOnDay(day: number, empty: Mass, room: number, { swarm, flow 
   };
 }
 
-/** The mass of a trap with its colony, day by day. */
+/** The mass of a trap with its colony, every `step` days. */
 export function massByDay(input: {
   readonly empty: Mass;
   readonly room: number;
   readonly plan: LoadPlan;
   readonly days: number;
+  readonly step?: number;
 }): readonly MassOnDay[] {
-  const { empty, room, plan, days } = input;
-  return Array.from({ length: Math.min(days, DAYS.max) + 1 }, (_, day) => massOnDay(day, empty, room, plan));
+  const { empty, room, plan, days, step = 1 } = input;
+  const count = Math.floor(Math.min(days, DAYS.max) / step) + 1;
+  return Array.from({ length: count }, (_, n) => massOnDay(n * step, empty, room, plan));
 }
 
 /** By the heaviest, the likely and the lightest reading. */
@@ -125,9 +127,13 @@ export function downBefore(empty: Mass, room: number, plan: LoadPlan): DownBefor
 export function designLoad(design: Design, room: number): DesignLoad {
   const stack = placeSections(design);
   const { parts, unweighed } = massParts(design, stack);
-  const empty = emptyMass({ parts });
+  const masses = parts.map(partMass);
+  const empty = masses.reduce(
+    (sum, one) => ({ mass: sum.mass + one.mass, low: sum.low + one.low, high: sum.high + one.high }),
+    { mass: 0, low: 0, high: 0 },
+  );
   const plan = design.load ?? LOAD_DEFAULTS;
-  const points = parts.map((part) => ({ mass: emptyMass({ parts: [part] }).mass, ...part.at }));
+  const points = parts.map(({ at }, n) => ({ mass: masses[n]?.mass ?? 0, ...at }));
   const { bottom, top } = bodyOf(design, stack);
   const nowhere: PointMass = { mass: 0, x: 0, y: (bottom + top) / 2, z: 0 };
   const centre = empty.mass > 0 ? centreOfMass({ masses: points }) : nowhere;

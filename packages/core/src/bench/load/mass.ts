@@ -43,6 +43,7 @@ const MATERIAL_NAMES = Object.keys(DENSITIES) as Material[];
 
 /** What a part is made of by its use, unless the caller says otherwise. */
 const USUAL: Readonly<Record<string, Material>> = { board: 'pine', sheet: 'softwood-ply', metal: 'aluminium' };
+const KNOWN_MATERIALS: readonly string[] = [...MATERIAL_NAMES, ...Object.keys(USUAL), 'mesh'];
 const MESH_PER_AREA = 0.9;
 const DEFAULT_UPTAKE = 1.2;
 
@@ -71,7 +72,7 @@ interface PartRead {
   readonly amount: number;
 }
 
-function readPart(value: unknown, path: string, known: ReadonlySet<string>): PartRead {
+function readPart(value: unknown, path: string, known: readonly string[]): PartRead {
   const part = objectAt(value, path);
   if (typeof part['name'] !== 'string') {
     throw new DomainError('TYPE', `${path}.name`, 'must be a text', { value: part['name'] });
@@ -83,7 +84,7 @@ function readPart(value: unknown, path: string, known: ReadonlySet<string>): Par
   const length = numberAt(part['length'], `${path}.length`);
   const width = numberAt(part['width'], `${path}.width`);
   const thickness = numberAt(part['thickness'], `${path}.thickness`);
-  const material = wordAt(part['material'], `${path}.material`, [...known]);
+  const material = wordAt(part['material'], `${path}.material`, known);
   const taper = numberAt(orDefault(part['taperTo'], width), `${path}.taperTo`, NON_NEGATIVE);
   const area = qty * length * ((width + taper) / 2);
   return { material, amount: material === 'mesh' ? area : area * thickness };
@@ -104,7 +105,7 @@ export function emptyMass(input: {
 }): Mass {
   const i = objectAt(input, 'input');
   const mapped = i['materials'] === undefined ? {} : objectAt(i['materials'], 'materials');
-  const known = new Set([...MATERIAL_NAMES, ...Object.keys(USUAL), ...Object.keys(mapped), 'mesh']);
+  const known = [...KNOWN_MATERIALS, ...Object.keys(mapped)];
   const parts = arrayAt(i['parts'], 'parts').map((part, n) => readPart(part, `parts[${n}]`, known));
   const materials: Record<string, Material> = { ...USUAL };
   for (const [name, material] of Object.entries(mapped)) {
@@ -114,6 +115,14 @@ export function emptyMass(input: {
   const wet = numberAt(orDefault(i['wetFraction'], 0), 'wetFraction', { min: 0, max: 1 });
   const uptake = numberAt(orDefault(i['wetUptake'], DEFAULT_UPTAKE), 'wetUptake', NON_NEGATIVE);
   return weigh(parts, materials, hardware, 1 + wet * uptake);
+}
+
+/** As `emptyMass` of one dry part, for parts that need no check. */
+export function partMass({ material, qty, mass = 0, length = 0, width = 0, thickness = 0 }: MassPart): Mass {
+  if (material === 'hardware') return { mass: qty * mass, low: qty * mass, high: qty * mass };
+  const [typical, low, high] = DENSITIES[USUAL[material] ?? (material as Material)];
+  const volume = qty * length * width * thickness;
+  return { mass: volume * typical, low: volume * low, high: volume * high };
 }
 
 function weigh(

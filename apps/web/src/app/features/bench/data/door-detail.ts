@@ -16,14 +16,24 @@ export interface DoorDetail {
   readonly nails: string | null;
 }
 
-/** One opening of an entrance drawn large, with its nails and the gaps between them. */
-export function doorDetail(entrance: DesignEntrance, place: Place, format: (metres: number) => string): DoorDetail {
+/**
+ * One opening of an entrance drawn large, with its nails and the gaps between them; at true size where it fits. `checked` is
+ * how many pixels a metre takes on this screen, once it was held against a card.
+ */
+export function doorDetail(
+  entrance: DesignEntrance,
+  place: Place,
+  format: (metres: number) => string,
+  checked: number | null = null,
+): DoorDetail {
   const { opening } = entrance;
   const round = isRound(opening);
   const [wide, high] = isRound(opening) ? [opening.diameter, opening.diameter] : [opening.width, opening.height];
   const fit = Math.min((place.width - 30) / wide, (place.height - 34) / high);
-  const scale = SCALES.find((one) => NOMINAL_PIXELS_PER_METRE / one <= fit) ?? NOMINAL_PIXELS_PER_METRE / fit;
-  const k = NOMINAL_PIXELS_PER_METRE / scale;
+  const full = checked ?? NOMINAL_PIXELS_PER_METRE;
+  const scale = SCALES.find((one) => full / one <= fit) ?? full / fit;
+  const k = full / scale;
+  const about = checked === null ? 'about ' : '';
   const cx = place.left + place.width / 2;
   const cy = place.top + place.height / 2;
   const guard = guardOf(opening);
@@ -40,7 +50,7 @@ export function doorDetail(entrance: DesignEntrance, place: Place, format: (metr
   return {
     opening: path,
     bars: Array.from({ length: count }, (_, n) => `M${left(n)} ${cy - reach}h${bar * k}v${2 * reach}h${-bar * k}z`),
-    scale: scale === 1 ? 'about true size' : `about 1 : ${decimalText(scale, 1, true)}`,
+    scale: about + (scale === 1 ? 'true size' : `1 : ${decimalText(scale, 1, true)}`),
     size: round ? `Ø${format(wide)}` : `${format(wide)} × ${format(high)}`,
     gaps:
       count > 0 && gap * k > 30

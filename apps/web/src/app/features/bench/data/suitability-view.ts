@@ -218,6 +218,24 @@ export function factorViews(
   });
 }
 
+/** What speaks for and against the design, costliest first, and what nobody has said yet. */
+export function reasonsOf(
+  views: readonly FactorView[],
+  { score, beyond }: DesignSuitability,
+): { readonly for: readonly string[]; readonly against: readonly string[]; readonly unknown: string } {
+  const byCost = score.factors.flatMap(({ factor }) => views.filter((view) => view.factor === factor));
+  const counted = byCost.filter((view) => view.counted);
+  const missing = FACTORS.filter((factor) => !views.some((view) => view.factor === factor));
+  const named = missing.map((factor) =>
+    beyond.includes(factor) ? `${FACTOR_NAMES[factor]} (beyond any curve)` : FACTOR_NAMES[factor],
+  );
+  return {
+    for: counted.filter(({ good }) => good).map(({ sentence }) => sentence),
+    against: counted.filter(({ good }) => !good).map(({ sentence }) => sentence),
+    unknown: named.join(', '),
+  };
+}
+
 /** Half a percent of the score: less would read as nothing. */
 const WORTH_SAYING = 0.005;
 

@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { type Design, type DesignDrawing, type DesignReadings, openingArea, type PartRef } from '@yewridge/core/bench';
 import { NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
 import { decimalText, figureOf, figureText } from '../../../shared/units/format';
 import { doorDetail } from '../data/door-detail';
 import { type DimensionEnd, layoutDrawing } from '../data/drawing-layout';
 import { FILL_NAMES, MATERIAL_NAMES } from '../data/names';
+import { ScreenScale } from '../data/screen-scale';
 import { stackTable } from '../data/stack-table';
 import { ViewParts } from './view-parts';
 
@@ -13,6 +14,7 @@ const FOOT = 196;
 const TITLE_WIDTH = 360;
 const NARROW_BELOW = 520;
 const LARGE_STEP = 10;
+const LABEL_ROOM = 34;
 
 /** The drawing sheet of a design: both views dimensioned, the door in detail, the stack as a table, the title block. */
 @Component({
@@ -37,6 +39,7 @@ export class DesignSheet {
   readonly pulled = output<{ readonly ref: PartRef; readonly by: number }>();
   readonly released = output<'kept' | 'given back'>();
 
+  readonly #screen = inject(ScreenScale);
   protected readonly narrow = computed(() => this.width() < NARROW_BELOW);
   protected readonly foot = computed(() => (this.narrow() ? 96 : FOOT));
   protected readonly layout = computed(() =>
@@ -90,7 +93,12 @@ export class DesignSheet {
     if (!entrance || this.narrow()) return null;
     const place = { left: 22, top: this.height() - FRAME - FOOT + 30, width: 178, height: FOOT - 44 };
     return {
-      ...doorDetail(entrance, place, (metres) => figureOf(metres, 'part', this.system()).text),
+      ...doorDetail(
+        entrance,
+        place,
+        (metres) => figureOf(metres, 'part', this.system()).text,
+        this.#screen.calibration() && !this.#screen.zoomed() ? this.#screen.pixelsPerMetre() : null,
+      ),
       title: `A  ${entrance.label}`,
       area: figureText(openingArea(entrance.opening).area, 'area', this.system()),
       place,
@@ -115,7 +123,11 @@ export class DesignSheet {
   protected readonly roomLabel = computed(() => {
     const side = this.layout().views.find(({ name }) => name === 'side');
     const roomy = side?.room && side.right - side.left > 130 && side.room.height > 46;
-    return roomy ? { ...side.room, text: figureText(this.readings().room.openRoom, 'volume', this.system()) } : null;
+    if (!roomy) return null;
+    // Where trap and colony balance in the middle of it, the words step aside.
+    const crowded = side.balance !== null && Math.abs(side.balance.y - side.room.y) < LABEL_ROOM;
+    const x = crowded ? side.room.x - (side.right - side.left) * 0.15 : side.room.x;
+    return { ...side.room, x, text: figureText(this.readings().room.openRoom, 'volume', this.system()) };
   });
   protected readonly label = computed(() => {
     const { room, door } = this.readings();

@@ -71,9 +71,7 @@ export class MassSpark {
   protected readonly height = HEIGHT;
   protected readonly foot = FOOT;
   readonly #days = computed(() =>
-    massByDay({ empty: this.load().empty, room: this.room(), plan: this.load().plan, days: DAYS }).filter(
-      ({ day }) => day % STEP === 0,
-    ),
+    massByDay({ empty: this.load().empty, room: this.room(), plan: this.load().plan, days: DAYS, step: STEP }),
   );
   readonly #most = computed(() => Math.max(this.load().plan.limit * 1.25, this.#days().at(-1)?.mass ?? 0));
 

@@ -10,6 +10,7 @@ import {
   differenceSentence,
   factorViews,
   limitingSentence,
+  reasonsOf,
   scoreText,
 } from '../data/suitability-view';
 import { ChoiceLine } from './choice-line';
@@ -44,6 +45,7 @@ export class SuitabilityPanel {
   ]) as Readonly<Record<string, string>>;
   protected readonly open = signal<string | null>(null);
   protected readonly trying = signal(false);
+  protected readonly reasons = signal(false);
 
   readonly #schools = computed(() => schoolsOf(this.design().schools));
   // The curves do not follow the sizes of the design: only its schools and side of the line.
@@ -57,6 +59,7 @@ export class SuitabilityPanel {
   });
   protected readonly rows = computed(() => factorViews(this.judged(), this.#schools(), this.system()));
   protected readonly score = computed(() => scoreText(this.judged().score.score));
+  protected readonly told = computed(() => reasonsOf(this.rows(), this.judged()));
   protected readonly limiting = computed(() => limitingSentence(this.judged(), this.rows()));
   protected readonly difference = computed(() => differenceSentence(this.judged(), this.#schools()));
   protected readonly scent = computed(() => {

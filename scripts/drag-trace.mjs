@@ -1,0 +1,67 @@
+/**
+ * Pulls a dimension of a design by its grip in a real browser and reads from the trace how long the page was busy.
+ * Input goes through the same pointer events as a hand's; only the renderer's main thread is counted.
+ */
+import { chromium as browserType } from '@playwright/test';
+import { chromium } from './chromium.mjs';
+
+const MOVES = 120;
+const LONG_TASK_MS = 50;
+
+function mainThread(events) {
+  const named = events.filter(({ name }) => name === 'thread_name');
+  return named.filter(({ args }) => args?.name === 'CrRendererMain').map(({ pid, tid }) => `${pid}:${tid}`);
+}
+
+/** Durations in ms of the tasks of the busiest renderer between the first and the last pointer event. */
+function tasksOf(events) {
+  const moves = events.filter(({ name, args }) => name === 'EventDispatch' && args?.data?.type === 'pointermove');
+  const thread = moves[0] && `${moves[0].pid}:${moves[0].tid}`;
+  if (!thread || !mainThread(events).includes(thread)) throw new Error('the trace holds no pointer moves');
+  const [from, to] = [moves[0].ts, moves.at(-1).ts + moves.at(-1).dur];
+  const tasks = events.filter(
+    ({ name, ph, pid, tid, ts }) =>
+      ph === 'X' && name === 'ThreadControllerImpl::RunTask' && `${pid}:${tid}` === thread && ts >= from && ts <= to,
+  );
+  const scripts = events.filter(
+    ({ name, ph, pid, tid, ts }) =>
+      ph === 'X' && name === 'FireAnimationFrame' && `${pid}:${tid}` === thread && ts >= from && ts <= to,
+  );
+  const ms = (list) => list.map(({ dur }) => dur / 1000).toSorted((a, b) => a - b);
+  return { moves: moves.length, tasks: ms(tasks), scripts: ms(scripts) };
+}
+
+export async function dragTrace(url, section) {
+  const browser = await browserType.launch({
+    executablePath: chromium(),
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(url);
+    await page.getByRole('button', { name: section }).click();
+    await page.getByRole('textbox', { name: 'Height', exact: true }).focus();
+    const grip = page.getByRole('slider', { name: /^Pull the size/ }).last();
+    const at = await grip.boundingBox();
+    const [x, y] = [at.x + at.width / 2, at.y + at.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    for (let n = 0; n < 20; n++) await page.mouse.move(x, y - n);
+    await browser.startTracing(page, {
+      categories: ['devtools.timeline', 'toplevel', 'disabled-by-default-devtools.timeline'],
+    });
+    for (let n = 0; n < MOVES; n++) await page.mouse.move(x, y - 20 - 15 * Math.sin(n / 8));
+    const trace = JSON.parse((await browser.stopTracing()).toString());
+    await page.mouse.up();
+    const { moves, tasks, scripts } = tasksOf(trace.traceEvents);
+    return {
+      moves,
+      script: scripts[Math.floor(scripts.length / 2)] ?? 0,
+      script95: scripts[Math.floor(scripts.length * 0.95)] ?? 0,
+      longest: tasks.at(-1) ?? 0,
+      long: tasks.filter((ms) => ms > LONG_TASK_MS).length,
+    };
+  } finally {
+    await browser.close();
+  }
+}
