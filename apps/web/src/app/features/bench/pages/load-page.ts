@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { RouterLink } from '@angular/router';
 import {
   ladderCheck,
   LADDER_RATINGS,
@@ -12,9 +11,6 @@ import {
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { readChoice, readText, writeChoice, writeText } from '../../../shared/kept/kept-choice';
 import { Icon } from '../../../shared/icons/icon';
-import { PageHeader } from '../../../shared/layout/page-header';
-import { Failed, Waiting } from '../../../shared/layout/states';
-import { benchLink, designLink } from '../../../shared/routes/paths';
 import { figureText } from '../../../shared/units/format';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
@@ -26,6 +22,7 @@ import { hangingFields, LOAD_FIELDS } from '../data/setup-fields';
 import { FLOW_NAMES, HANGING_CAUTIONS, HANGING_NAMES } from '../data/setup-words';
 import { faultsUnder } from '../data/stack-rows';
 import { ChoiceLine } from '../ui/choice-line';
+import { DesignFrame } from '../ui/design-frame';
 import { FieldList } from '../ui/field-list';
 import { MassBand } from '../ui/mass-band';
 
@@ -36,7 +33,7 @@ const PERSON_KG = 80;
 /** What the trap weighs as the colony grows, what it hangs by, and how it comes down. */
 @Component({
   selector: 'yw-load-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, Icon, ChoiceLine, FieldList, SizeField, MassBand],
+  imports: [DesignFrame, Icon, ChoiceLine, FieldList, SizeField, MassBand],
   providers: [DesignEditorStore, DesignCommands, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './load-page.html',
@@ -48,8 +45,6 @@ export class LoadPage {
   protected readonly commands = inject(DesignCommands);
   protected readonly system = inject(UnitChoice).system;
 
-  protected readonly all = benchLink();
-  protected readonly sheet = computed(() => designLink(this.id()));
   protected readonly loadFields = LOAD_FIELDS;
   protected readonly flows = FLOW_NAMES;
   protected readonly hangingNames = { none: 'not said yet', ...HANGING_NAMES };

@@ -9,21 +9,18 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { RouterLink } from '@angular/router';
 import { type DesignEntrance, DISC_POSITIONS, type DoorShape, openingArea } from '@yewridge/core/bench';
 import { fromEvent } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Icon } from '../../../shared/icons/icon';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
-import { PageHeader } from '../../../shared/layout/page-header';
-import { Failed, Waiting } from '../../../shared/layout/states';
-import { benchLink, designLink } from '../../../shared/routes/paths';
 import { figureText, sizesText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { DesignEditorStore } from '../data/design-editor-store';
 import { DISC_NAMES } from '../data/names';
 import { ScreenScale } from '../data/screen-scale';
 import { trueOutline } from '../data/true-outline';
+import { DesignFrame } from '../ui/design-frame';
 
 /** m: a bank card (ISO/IEC 7810 ID-1). */
 const CARD = { width: 0.0856, height: 0.05398, radius: 0.00318 } as const;
@@ -34,7 +31,7 @@ const EDGE = 0.008;
 /** The doors at their true size, once the screen has been held against a card. */
 @Component({
   selector: 'yw-true-size-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, Icon],
+  imports: [DesignFrame, Icon],
   providers: [DesignEditorStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './true-size-page.html',
@@ -46,14 +43,16 @@ export class TrueSizePage {
   protected readonly system = inject(UnitChoice).system;
   protected readonly scale = inject(ScreenScale);
 
-  protected readonly all = benchLink();
-  protected readonly sheet = computed(() => designLink(this.id()));
   protected readonly checking = signal(this.scale.calibration() === null);
   protected readonly zoomed = signal(this.scale.zoomed());
   /** Pixels a metre while the card is held against the screen. */
   protected readonly trial = signal(this.scale.pixelsPerMetre());
   readonly #k = computed(() => (this.checking() ? this.trial() : this.scale.pixelsPerMetre()));
 
+  protected readonly answer = computed(() => {
+    if (this.checking()) return 'Hold a bank card against the screen';
+    return this.zoomed() ? 'Not true size: the page is zoomed' : 'The doors at true size';
+  });
   protected readonly card = computed(() => ({
     width: CARD.width * this.trial(),
     height: CARD.height * this.trial(),

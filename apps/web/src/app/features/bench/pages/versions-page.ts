@@ -2,11 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { RouterLink } from '@angular/router';
 import type { DesignVersionDto } from '@yewridge/contract/stores';
 import equal from 'fast-deep-equal';
-import { Icon } from '../../../shared/icons/icon';
-import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { UndoToast } from '../../../shared/layout/undo-toast';
-import { benchLink, designLink, trapLink } from '../../../shared/routes/paths';
+import { trapLink } from '../../../shared/routes/paths';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { DesignEditorStore } from '../data/design-editor-store';
@@ -14,11 +12,12 @@ import { differences } from '../data/differences';
 import { dayText, versionSentence } from '../data/page-words';
 import { undoKeys } from '../data/undo-keys';
 import { VersionsStore } from '../data/versions-store';
+import { DesignFrame } from '../ui/design-frame';
 
 /** What was built to which version, and what changed between them, in words. */
 @Component({
   selector: 'yw-versions-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, Icon],
+  imports: [DesignFrame, Waiting, Failed, RouterLink],
   providers: [DesignEditorStore, VersionsStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './versions-page.html',
@@ -28,8 +27,6 @@ export class VersionsPage {
   readonly id = input.required<string>();
   readonly store = inject(DesignEditorStore);
   protected readonly versions = inject(VersionsStore);
-  protected readonly all = benchLink();
-  protected readonly sheet = computed(() => designLink(this.id()));
   readonly #system = inject(UnitChoice).system;
   readonly #toast = inject(UndoToast);
   readonly #workspace = inject(WorkspaceStore).workspace;

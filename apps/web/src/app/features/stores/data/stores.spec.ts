@@ -125,6 +125,31 @@ describe('stores: one open trap', () => {
     expect(store.document()?.note).toBe('');
   });
 
+  for (const [choice, says] of [
+    ['mine', 'mine still'],
+    ['theirs', 'theirs'],
+  ] as const) {
+    it(`asks when two windows changed it, and ${choice} is kept with nothing lost`, () => {
+      type('mine');
+      jasmine.clock().tick(400);
+      const theirs = { ...LOADED.trap, revision: 5, document: { ...TRAP, note: 'theirs' } };
+      const error = { code: 'REVISION_CONFLICT', message: 'Changed elsewhere.', current: theirs };
+      http
+        .expectOne({ method: 'PUT', url: '/api/v1/traps/t' })
+        .flush({ error }, { status: 409, statusText: 'Conflict' });
+      type('mine still');
+      jasmine.clock().tick(400);
+      http.expectNone({ method: 'PUT', url: '/api/v1/traps/t' });
+      store.resolve(choice);
+      jasmine.clock().tick(400);
+      const puts = http.match({ method: 'PUT', url: '/api/v1/traps/t' });
+      expect(puts.map(({ request }) => (request.body as { revision: number }).revision)).toEqual(
+        choice === 'mine' ? [5] : [],
+      );
+      expect(store.document()?.note).toBe(says);
+    });
+  }
+
   it('keeps what a dead server did not take, tries again, and finds it after a reload', () => {
     type('kept');
     jasmine.clock().tick(400);

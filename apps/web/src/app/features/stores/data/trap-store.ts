@@ -22,7 +22,7 @@ export type TrapState =
   | { readonly kind: 'waiting' }
   | { readonly kind: 'failed'; readonly failure: ApiFailure }
   | { readonly kind: 'data'; readonly loaded: TrapWithDesignDto };
-export type TrapSaving = 'saved' | 'saving' | { readonly failure: ApiFailure };
+export type TrapSaving = 'saved' | 'saving' | { readonly failure: ApiFailure; readonly theirs: TrapDto | null };
 
 const SAVE_AFTER_MS = 300;
 const TRY_AGAIN_MS = 2000;
@@ -90,6 +90,21 @@ export class TrapStore {
     this.#set(before);
   }
 
+  /** Two windows changed this trap: mine goes over theirs, or theirs is shown with mine one undo away. */
+  resolve(choice: 'mine' | 'theirs'): void {
+    const saving = this.#saving();
+    if (typeof saving === 'string' || !saving.theirs) return;
+    const { theirs } = saving;
+    this.#row = theirs;
+    this.#saving.set('saving');
+    if (choice === 'theirs') this.edit(() => theirs.document);
+    this.#saves.next();
+    if (this.settled()) {
+      this.#keep(null);
+      this.#saving.set('saved');
+    }
+  }
+
   settled(): boolean {
     return this.#row === null || equal(this.#document(), this.#row.document);
   }
@@ -110,7 +125,7 @@ export class TrapStore {
         this.open(row.id);
       },
       error: (failure: ApiFailure) => {
-        this.#saving.set({ failure });
+        this.#saving.set({ failure, theirs: null });
       },
     });
   }
@@ -135,7 +150,9 @@ export class TrapStore {
   #send(): Observable<unknown> {
     const document = this.#document();
     const row = this.#row;
-    if (!document || !row || this.settled()) return EMPTY;
+    const saving = this.#saving();
+    const asked = typeof saving !== 'string' && saving.theirs !== null;
+    if (!document || !row || this.settled() || asked) return EMPTY;
     this.#saving.set('saving');
     return this.#api.save(row.id, { revision: row.revision, document }).pipe(
       tap((saved) => {
@@ -145,7 +162,8 @@ export class TrapStore {
         if (!this.settled()) this.#saves.next();
       }),
       catchError((failure: ApiFailure) => {
-        this.#saving.set({ failure });
+        const theirs = failure.code === 'REVISION_CONFLICT' ? (failure.current as TrapDto) : null;
+        this.#saving.set({ failure, theirs });
         if (failure.code === 'UNREACHABLE' || failure.code === 'INTERNAL') {
           timer(TRY_AGAIN_MS).subscribe(() => {
             this.#saves.next();

@@ -17,7 +17,7 @@ import { TrapLabel } from '../ui/trap-label';
   template: `
     <div class="screen-only">
       <yw-page-header place="Stores">
-        <span crumb><a [routerLink]="stores">All traps</a> labels</span>
+        <span crumb class="crumb"><a [routerLink]="stores">All traps</a> <span>labels</span></span>
         <span answer>{{ labels().length }} {{ labels().length === 1 ? 'label' : 'labels' }}, 90 mm wide</span>
         <button act type="button" class="button filled" [disabled]="labels().length === 0" (click)="print()">
           Print
@@ -43,10 +43,6 @@ import { TrapLabel } from '../ui/trap-label';
     }
   `,
   styles: `
-    a {
-      color: var(--ink-2);
-      text-underline-offset: 3px;
-    }
     p {
       margin: 0 0 var(--s3);
       max-width: 70ch;

@@ -102,6 +102,14 @@ export class TrapPage {
     if (saving === 'saved') return 'saved';
     return saving === 'saving' ? 'saving …' : `not saved: ${saving.failure.message}`;
   });
+  /** What the other window made of it, where two changed it. */
+  protected readonly theirs = computed(() => {
+    const saving = this.store.saving();
+    if (typeof saving === 'string' || !saving.theirs) return null;
+    const { massKg, condition, note } = saving.theirs.document;
+    const mass = massKg === null ? 'not weighed' : figureText(massKg, 'mass', this.#system());
+    return `Changed in another window meanwhile: ${mass}, ${CONDITION_NAMES[condition]}${note === '' ? '' : `, “${note}”`}.`;
+  });
   protected readonly levelNames = { look: 'Look', know: 'Know', good: 'Good' };
 
   constructor() {
