@@ -115,11 +115,17 @@ test.describe('bench: judged, hung and mended', () => {
     await page.locator('yw-design-sheet path.frame-hidden').first().click();
     await expect(page.getByText('3 starter strips')).toBeVisible();
 
-    // The last slot is dragged to the front.
-    await strip.getByRole('button').nth(5).click();
-    await expect(page.getByText('4 starter strips')).toBeVisible();
-    await strip.getByRole('button').nth(3).click();
-    await expect(page.getByText('3 starter strips')).toBeVisible();
+    // The dark comb of a nuc is dragged from the wall to the fourth place.
+    await bench.beginWith('Two five-frame nucs');
+    const nuc = page.getByRole('group', { name: 'Frames of 5-frame deep', exact: true }).getByRole('button');
+    const from = (await nuc.nth(0).boundingBox())!;
+    const to = (await nuc.nth(3).boundingBox())!;
+    await page.mouse.move(from.x + 20, from.y + 15);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 30, from.y + 15, { steps: 4 });
+    await page.mouse.move(to.x + 25, to.y + 15, { steps: 20 });
+    await page.mouse.up();
+    await expect(page.getByText('3 starter strips, 1 dark comb, 1 starter strip')).toBeVisible();
     await bench.saved();
   });
 

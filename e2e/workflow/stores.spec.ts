@@ -67,7 +67,9 @@ test.describe('stores', () => {
     await page.getByRole('button', { name: 'Build a trap' }).click();
     await dialog.getByLabel('Number').fill('L-02');
     await dialog.getByRole('button', { name: 'Build L-02' }).click();
-    await expect(dialog.getByRole('alert')).toContainText('L-02 is painted on another trap already');
+    await expect(dialog.getByRole('alert')).toContainText(
+      'L-02 is painted on another trap already: choose a free number',
+    );
   });
 
   test.beforeEach(({ allow }) => {

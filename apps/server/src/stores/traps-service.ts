@@ -175,7 +175,9 @@ export class TrapsService {
   private async refuseTaken(manager: EntityManager, number: string, own = ''): Promise<void> {
     const taken = await manager.existsBy(TrapEntity, { number, deletedAt: IsNull(), id: Not(own) });
     if (!taken) return;
-    throw new AppError('NUMBER_TAKEN', { fields: [{ path: 'number', message: `"${number}" is taken` }] });
+    throw new AppError('NUMBER_TAKEN', {
+      fields: [{ path: 'number', message: `${number} is painted on another trap already: choose a free number` }],
+    });
   }
 
   private async found(manager: EntityManager, id: string): Promise<TrapEntity> {

@@ -5,6 +5,7 @@ export {
   type SaveTrapDto,
   TRAP_CONDITIONS,
   TRAP_LIMITS,
+  TRAP_NUMBER,
   TRAP_PAGE,
   type TrapCondition,
   type TrapDocument,

@@ -85,6 +85,9 @@ export interface TrapWithDesignDto {
   readonly latestVersion: number;
 }
 
+/** What can be painted on a trap: letters, digits, spaces and - . / */
+export const TRAP_NUMBER = /^[\p{L}\p{N}][\p{L}\p{N} ./-]*$/u;
+
 export const TRAP_LIMITS = {
   numberLength: 12,
   ownerLength: 120,

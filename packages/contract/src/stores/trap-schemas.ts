@@ -5,6 +5,7 @@ import {
   type SaveTrapDto,
   TRAP_CONDITIONS,
   TRAP_LIMITS,
+  TRAP_NUMBER,
   TRAP_PAGE,
   type TrapDocument,
   type TrapQuery,
@@ -16,7 +17,7 @@ export function trapSchemas(design: Joi.ObjectSchema): {
   readonly build: Joi.ObjectSchema<BuildDto>;
 } {
   const number = text(TRAP_LIMITS.numberLength)
-    .pattern(/^[\p{L}\p{N}][\p{L}\p{N} ./-]*$/u, 'letters, digits, spaces and - . /')
+    .pattern(TRAP_NUMBER, 'letters, digits, spaces and - . /')
     .trim()
     .required();
   const owner = text(TRAP_LIMITS.ownerLength).allow('').required();

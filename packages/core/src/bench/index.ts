@@ -231,6 +231,7 @@ export {
   swarmAdvice,
   type SwarmAdvice,
 } from './swarm-size.js';
+export { readyToHang, type TrapCheck, type TrapCheckCode, trapChecks, type TrapFacts } from './trap-checks.js';
 export { fromStandard, STARTING_POINTS, type StartingPoint, startingPoint } from './starting-points.js';
 export { designDrawing } from './drawing/design-drawing.js';
 export type {

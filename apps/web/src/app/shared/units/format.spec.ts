@@ -1,5 +1,5 @@
 import { figureText, percentText, sizesText } from './format';
-import { parseField } from './parse';
+import { fieldText, parseField } from './parse';
 
 describe('figures', () => {
   for (const [value, quantity, metric, imperial] of [
@@ -48,6 +48,53 @@ describe('what a keeper types', () => {
       expect(read.ok ? '' : read.sentence).toContain(sentence);
     });
   }
+
+  for (const [kind, text, si] of [
+    ['mass', '1.5', 1.5],
+    ['mass', '3.3 lb', 1.496854821],
+    ['mass', '800 g', 0.8],
+    ['force', '250 kg', 2451.6625],
+    ['force', '2.5 kN', 2500],
+    ['force', '550lb', 2446.521888393],
+    ['height', '3.5', 3.5],
+    ['height', '11 ft', 3.3528],
+    ['area', '1700', 0.17],
+    ['area', '20 in2', 0.0129032],
+    ['percent', '60 %', 0.6],
+    ['degrees', '160', 160],
+    ['number', '1,5', 1.5],
+  ] as const) {
+    it(`a ${kind} of “${text}” is ${si} in SI`, () => {
+      const read = parseField(text, { label: 'It', kind, range: {}, system: 'metric' });
+      expect(read.ok ? read.value : NaN).toBeCloseTo(si, 6);
+    });
+  }
+
+  for (const [kind, text, sentence] of [
+    ['mass', '1,220', 'It: “1,220” can be read in two ways. Leave the comma out.'],
+    ['mass', '5 km', 'It: “5 km” is not a mass. Write it like'],
+    ['force', '-3', 'It is -3 N; it can be'],
+    ['percent', '120', 'It is 120 %; it can be'],
+    ['degrees', '61', 'It is 61°; it can be'],
+  ] as const) {
+    it(`a ${kind} of “${text}” is refused in words`, () => {
+      const range = { min: 0, max: kind === 'degrees' ? 60 : 1 };
+      const read = parseField(text, { label: 'It', kind, range, system: 'metric' });
+      expect(read.ok ? '' : read.sentence).toContain(sentence);
+    });
+  }
+
+  it('what is shown in a field is read back as what it was', () => {
+    for (const kind of ['mass', 'force', 'height', 'area', 'percent', 'degrees', 'number'] as const) {
+      for (const system of ['metric', 'imperial'] as const) {
+        const text = fieldText(0.5, kind, system);
+        const read = parseField(text, { label: 'It', kind, range: {}, system });
+        expect(read.ok && fieldText(read.value, kind, system))
+          .withContext(`${kind} ${system}`)
+          .toBe(text);
+      }
+    }
+  });
 
   it('half a frame is no number of frames', () => {
     const read = parseField('2.5', { label: 'How many', kind: 'count', range: { min: 0, max: 60 }, system: 'metric' });

@@ -83,7 +83,7 @@ const NOUN: Readonly<Record<FieldKind, string>> = {
   count: 'a number',
 };
 
-const NUMBER_AND_WORD = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*([a-z%°²]*2?)$/i;
+const NUMBER_AND_WORD = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*([a-z%°]*[2²]?)$/i;
 
 /** Words for the units a quantity may be typed in; the first is meant when there is none. */
 const WORDS: Partial<Readonly<Record<FieldKind, readonly (readonly [pattern: RegExp, unit: Unit, times?: number])[]>>> =
@@ -108,10 +108,14 @@ const WORDS: Partial<Readonly<Record<FieldKind, readonly (readonly [pattern: Reg
     ],
   };
 
+/** A comma before three digits may be a decimal comma or set thousands apart. */
+const TWO_READINGS = /^\d+,\d{3}$/;
+
 /** A number with or without its unit, in SI. */
-function readQuantity(text: string, kind: FieldKind, system: UnitSystem): number | null {
+function readQuantity(text: string, kind: FieldKind, system: UnitSystem): number | 'ambiguous' | null {
   const match = NUMBER_AND_WORD.exec(text.trim());
   if (!match?.[1]) return null;
+  if (TWO_READINGS.test(match[1])) return 'ambiguous';
   const value = Number(match[1].replace(',', '.'));
   const word = (match[2] ?? '').toLowerCase();
   const plain = PLAIN[kind];

@@ -77,3 +77,37 @@ describe('size field', () => {
     expect(value()).toBeCloseTo(0.003, 9);
   });
 });
+
+@Component({
+  selector: 'yw-optional-host',
+  imports: [SizeField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<yw-size-field
+    label="Working load"
+    kind="force"
+    [range]="{ min: 1, max: 100000 }"
+    [optional]="true"
+    [value]="value()"
+    (changed)="value.set($event)"
+    (cleared)="value.set(null)"
+  />`,
+})
+class OptionalHost {
+  readonly value = signal<number | null>(null);
+}
+
+describe('size field that may be left empty', () => {
+  it('says that nobody said it, takes a value, and lets it be unsaid', async () => {
+    TestBed.inject(UnitChoice).choose('metric');
+    const fixture = TestBed.createComponent(OptionalHost);
+    const field = await TestbedHarnessEnvironment.loader(fixture).getHarness(SizeFieldHarness);
+    const box = (fixture.nativeElement as HTMLElement).querySelector('input')!;
+    expect([await field.text(), box.placeholder, await field.sentence()]).toEqual(['', 'not said', null]);
+    await field.type('2 kN');
+    expect(fixture.componentInstance.value()).toBe(2000);
+    await field.type('');
+    expect([fixture.componentInstance.value(), await field.sentence()]).toEqual([null, null]);
+    await field.press('ArrowUp');
+    expect(fixture.componentInstance.value()).toBe(50);
+  });
+});

@@ -16,6 +16,14 @@ export interface DoorDetail {
   readonly nails: string | null;
 }
 
+/** The largest joiner's scale that fits, true size if it can be. */
+function scaleOf(fit: number, checked: number | null): { readonly k: number; readonly words: string } {
+  const full = checked ?? NOMINAL_PIXELS_PER_METRE;
+  const scale = SCALES.find((one) => full / one <= fit) ?? full / fit;
+  const about = checked === null ? 'about ' : '';
+  return { k: full / scale, words: about + (scale === 1 ? 'true size' : `1 : ${decimalText(scale, 1, true)}`) };
+}
+
 /**
  * One opening of an entrance drawn large, with its nails and the gaps between them; at true size where it fits. `checked` is
  * how many pixels a metre takes on this screen, once it was held against a card.
@@ -30,10 +38,7 @@ export function doorDetail(
   const round = isRound(opening);
   const [wide, high] = isRound(opening) ? [opening.diameter, opening.diameter] : [opening.width, opening.height];
   const fit = Math.min((place.width - 30) / wide, (place.height - 34) / high);
-  const full = checked ?? NOMINAL_PIXELS_PER_METRE;
-  const scale = SCALES.find((one) => full / one <= fit) ?? full / fit;
-  const k = full / scale;
-  const about = checked === null ? 'about ' : '';
+  const { k, words } = scaleOf(fit, checked);
   const cx = place.left + place.width / 2;
   const cy = place.top + place.height / 2;
   const guard = guardOf(opening);
@@ -50,7 +55,7 @@ export function doorDetail(
   return {
     opening: path,
     bars: Array.from({ length: count }, (_, n) => `M${left(n)} ${cy - reach}h${bar * k}v${2 * reach}h${-bar * k}z`),
-    scale: about + (scale === 1 ? 'true size' : `1 : ${decimalText(scale, 1, true)}`),
+    scale: words,
     size: round ? `Ø${format(wide)}` : `${format(wide)} × ${format(high)}`,
     gaps:
       count > 0 && gap * k > 30

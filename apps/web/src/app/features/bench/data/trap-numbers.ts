@@ -1,6 +1,4 @@
-import { TRAP_LIMITS } from '@yewridge/contract/stores';
-
-const NUMBER = /^[\p{L}\p{N}][\p{L}\p{N} ./-]*$/u;
+import { TRAP_LIMITS, TRAP_NUMBER } from '@yewridge/contract/stores';
 
 /** `count` numbers from the first on: its figure at the end goes up. Without one, `-2` and so on are put behind it. */
 export function numbersFrom(first: string, count: number): readonly string[] {
@@ -16,7 +14,7 @@ export function numbersFrom(first: string, count: number): readonly string[] {
 export function numberProblem(numbers: readonly string[]): string | null {
   const longest = numbers.find((number) => number.length > TRAP_LIMITS.numberLength);
   if (longest !== undefined) return `“${longest}” is longer than ${TRAP_LIMITS.numberLength} signs.`;
-  const odd = numbers.find((number) => !NUMBER.test(number));
+  const odd = numbers.find((number) => !TRAP_NUMBER.test(number));
   if (odd !== undefined) return `“${odd}” is not a number to paint on: use letters, digits, spaces and - . /`;
   return null;
 }

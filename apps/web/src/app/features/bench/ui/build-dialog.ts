@@ -17,7 +17,6 @@ export interface BuildOrder {
 }
 
 const OWNER = 'yewridge.owner';
-const TAKEN = /^"(.*)" is taken$/;
 
 /** Makes numbered traps of a design. */
 @Component({
@@ -91,17 +90,12 @@ export class BuildDialog {
       },
       error: (failure: ApiFailure) => {
         this.sending.set(false);
-        this.#refused.set({ first: this.first(), sentence: this.#inWords(failure) });
+        this.#refused.set({ first: this.first(), sentence: failure.fields[0]?.message ?? failure.message });
       },
     });
   }
 
   protected close(): void {
     this.#ref.close(this.built().length > 0);
-  }
-
-  #inWords(failure: ApiFailure): string {
-    const taken = TAKEN.exec(failure.fields[0]?.message ?? '')?.[1];
-    return taken === undefined ? failure.message : `${taken} is painted on another trap already. Choose a free number.`;
   }
 }

@@ -6,7 +6,7 @@ import { startingPoint } from '@yewridge/core/bench';
 import { measuredFields, readingRows, withMeasure } from './built-readings';
 import { labelCode } from './label-code';
 import { TrapStore } from './trap-store';
-import { readyToHang, trapChecks } from './trap-words';
+import { todayIn, trapLines } from './trap-words';
 
 const design = startingPoint('single-nuc');
 const TRAP: TrapDocument = {
@@ -22,38 +22,28 @@ const TRAP: TrapDocument = {
 };
 const NOW = '2026-05-14T16:20:00.000Z';
 
-describe('stores: what to look at on a trap', () => {
+describe('stores: what to look at on a trap, in words', () => {
   for (const [what, change, says] of [
     [
       'fresh paint',
       { paintedOn: '2026-05-01' },
       'look: Let the paint air out until 22 May 2026: scouts turn away from it',
     ],
-    ['paint three weeks old', { paintedOn: '2026-04-23' }, 'good: The paint has aired'],
-    ['paint of tomorrow', { paintedOn: '2026-05-15' }, 'look: It is painted on a day that is still to come'],
-    [
-      'comb in its sixth year',
-      { darkCombs: 1, combSince: '2021-05-13' },
-      'look: Its comb is due out since 13 May 2026',
-    ],
-    [
-      'comb nearly five years old',
-      { darkCombs: 1, combSince: '2021-06-20' },
-      'know: Its comb is due out on 20 Jun 2026',
-    ],
-    ['a crack', { condition: 'to-mend' }, 'look: It is to be mended before it hangs'],
+    ['old comb', { darkCombs: 1, combSince: '2021-05-13' }, 'look: Its comb is due out since 13 May 2026'],
+    ['comb nearly due', { darkCombs: 1, combSince: '2021-06-20' }, 'know: Its comb is due out on 20 Jun 2026'],
     ['no weight', { massKg: null }, 'know: Not weighed yet: until then its mass is computed'],
   ] as readonly (readonly [string, Partial<TrapDocument>, string])[]) {
     it(`${what}: ${says}`, () => {
-      const lines = trapChecks({ ...TRAP, ...change }, NOW).map(({ level, sentence }) => `${level}: ${sentence}`);
-      expect(lines).toContain(says);
+      const lines = trapLines({ ...TRAP, ...change }, '2026-05-14').map(
+        ({ level, sentence }) => `${level}: ${sentence}`,
+      );
+      expect(lines).toEqual([says]);
     });
   }
 
-  it('only a trap with nothing to look at can hang', () => {
-    expect(readyToHang(TRAP, NOW)).toBeTrue();
-    expect(readyToHang({ ...TRAP, condition: 'retired' }, NOW)).toBeFalse();
-    expect(readyToHang({ ...TRAP, paintedOn: '2026-05-10' }, NOW)).toBeFalse();
+  it('the day is that of the place, not of the clock in Greenwich', () => {
+    expect(todayIn('2026-05-14T22:30:00.000Z', 'Europe/Vienna')).toBe('2026-05-15');
+    expect(todayIn('2026-05-14T16:20:00.000Z', 'Europe/Vienna')).toBe('2026-05-14');
   });
 });
 

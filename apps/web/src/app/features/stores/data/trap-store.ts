@@ -152,7 +152,13 @@ export class TrapStore {
     const row = this.#row;
     const saving = this.#saving();
     const asked = typeof saving !== 'string' && saving.theirs !== null;
-    if (!document || !row || this.settled() || asked) return EMPTY;
+    if (!document || !row || asked) return EMPTY;
+    if (this.settled()) {
+      // What could not be saved was taken back: there is nothing left to say.
+      this.#keep(null);
+      this.#saving.set('saved');
+      return EMPTY;
+    }
     this.#saving.set('saving');
     return this.#api.save(row.id, { revision: row.revision, document }).pipe(
       tap((saved) => {

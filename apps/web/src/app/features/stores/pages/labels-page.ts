@@ -37,7 +37,13 @@ import { TrapLabel } from '../ui/trap-label';
         @for (label of labels(); track label.trap.id) {
           <yw-trap-label [trap]="label.trap" [address]="label.address" />
         } @empty {
-          <p>No trap is built yet. Build one from a design on the Bench.</p>
+          <p>
+            {{
+              ids()
+                ? 'None of these traps is in Stores.'
+                : 'No trap is built yet. Build one from a design on the Bench.'
+            }}
+          </p>
         }
       </div>
     }

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { TrapDto } from '@yewridge/contract/stores';
-import { assessDesign } from '@yewridge/core/bench';
+import { assessDesign, readyToHang } from '@yewridge/core/bench';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { Icon } from '../../../shared/icons/icon';
 import { KeyMap } from '../../../shared/keys/key-map';
@@ -22,7 +22,7 @@ import { figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { countWords } from '../data/built-readings';
-import { CONDITION_NAMES, readyToHang, trapChecks } from '../data/trap-words';
+import { CONDITION_NAMES, todayIn, trapLines } from '../data/trap-words';
 import { TrapsApi } from '../data/traps-api';
 
 /** Built traps by number: which can hang today, and what the others wait for. */
@@ -45,22 +45,25 @@ export class StoresPage {
 
   protected readonly traps = signal<readonly TrapDto[] | null>(null);
   protected readonly failure = signal<ApiFailure | null>(null);
-  readonly #now = computed(() => this.#workspace()?.now ?? null);
+  readonly #today = computed(() => {
+    const workspace = this.#workspace();
+    return workspace && todayIn(workspace.now, workspace.timeZone);
+  });
 
   protected readonly rows = computed(() => {
-    const now = this.#now();
+    const today = this.#today();
     const wanted = (this.find() ?? '').toLocaleLowerCase();
-    if (now === null) return [];
+    if (today === null) return [];
     return (this.traps() ?? [])
       .filter(({ document }) => `${document.number} ${document.asBuilt.name}`.toLocaleLowerCase().includes(wanted))
-      .map((trap) => this.#row(trap, now));
+      .map((trap) => this.#row(trap, today));
   });
   protected readonly answer = computed(() => {
     const traps = this.traps();
-    const now = this.#now();
-    if (traps === null || now === null) return 'Stores';
+    const today = this.#today();
+    if (traps === null || today === null) return 'Stores';
     if (traps.length === 0) return 'No trap built yet';
-    const ready = traps.filter(({ document }) => readyToHang(document, now)).length;
+    const ready = traps.filter(({ document }) => readyToHang(document, today)).length;
     return `${ready} of ${countWords(traps.length, 'trap', 'traps')} can hang today`;
   });
 
@@ -90,7 +93,7 @@ export class StoresPage {
 
   #row(
     trap: TrapDto,
-    now: string,
+    today: string,
   ): {
     readonly id: string;
     readonly number: string;
@@ -105,7 +108,7 @@ export class StoresPage {
     const mass = document.massKg === null ? 'not weighed' : figureText(document.massKg, 'mass', this.#system());
     const volume = assessment.ok ? figureText(assessment.readings.room.gross, 'volume', this.#system()) : '?';
     const combs = document.darkCombs === 0 ? '' : `, ${countWords(document.darkCombs, 'dark comb', 'dark combs')}`;
-    const look = trapChecks(document, now).find(({ level }) => level === 'look');
+    const look = trapLines(document, today).find(({ level }) => level === 'look');
     return {
       id: trap.id,
       number: document.number,
@@ -113,7 +116,7 @@ export class StoresPage {
       design: `${document.asBuilt.name}, version ${trap.designVersion}`,
       figures: `${volume} gross, ${mass}${combs}`,
       state: CONDITION_NAMES[document.condition],
-      look: look?.sentence ?? (document.condition === 'retired' ? 'Retired' : null),
+      look: look?.sentence ?? null,
     };
   }
 }

@@ -6,6 +6,7 @@ import {
   effect,
   inject,
   input,
+  signal,
   untracked,
 } from '@angular/core';
 import { Title } from '@angular/platform-browser';
@@ -27,7 +28,7 @@ import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { goesTogether, type MeasuredField, measuredFields, readingRows, withMeasure } from '../data/built-readings';
 import { TrapAddress } from '../data/trap-address';
 import { TrapStore } from '../data/trap-store';
-import { CONDITION_NAMES, trapChecks } from '../data/trap-words';
+import { CONDITION_NAMES, numberFault, todayIn, trapLines } from '../data/trap-words';
 import { TrapsApi } from '../data/traps-api';
 import { TrapLabel } from '../ui/trap-label';
 
@@ -94,13 +95,15 @@ export class TrapPage {
   });
   protected readonly checks = computed(() => {
     const document = this.store.document();
-    const now = this.#workspace()?.now;
-    return document && now !== undefined ? trapChecks(document, now) : [];
+    const workspace = this.#workspace();
+    return document && workspace ? trapLines(document, todayIn(workspace.now, workspace.timeZone)) : [];
   });
   protected readonly saved = computed(() => {
     const saving = this.store.saving();
     if (saving === 'saved') return 'saved';
-    return saving === 'saving' ? 'saving …' : `not saved: ${saving.failure.message}`;
+    return saving === 'saving'
+      ? 'saving …'
+      : `not saved: ${saving.failure.fields[0]?.message ?? saving.failure.message}`;
   });
   /** What the other window made of it, where two changed it. */
   protected readonly theirs = computed(() => {
@@ -110,6 +113,7 @@ export class TrapPage {
     const mass = massKg === null ? 'not weighed' : figureText(massKg, 'mass', this.#system());
     return `Changed in another window meanwhile: ${mass}, ${CONDITION_NAMES[condition]}${note === '' ? '' : `, “${note}”`}.`;
   });
+  protected readonly numberSays = signal<string | null>(null);
   protected readonly levelNames = { look: 'Look', know: 'Know', good: 'Good' };
 
   constructor() {
@@ -145,8 +149,8 @@ export class TrapPage {
   }
 
   protected renumber(text: string): void {
-    const number = text.trim();
-    if (number !== '') this.set('number', number, true);
+    this.numberSays.set(numberFault(text));
+    if (this.numberSays() === null) this.set('number', text.trim(), true);
   }
 
   protected measure(path: string, value: number): void {
