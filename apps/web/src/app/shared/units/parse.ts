@@ -93,6 +93,11 @@ const WORDS: Partial<Readonly<Record<FieldKind, readonly (readonly [pattern: Reg
       [/^(?:gal|gallons?)$/, 'gal'],
       [/^(?:qt|quarts?)$/, 'qt'],
     ],
+    area: [
+      [/^cm[2²]$/, 'cm2'],
+      [/^in[2²]$/, 'in2'],
+      [/^m[2²]$/, 'm2'],
+    ],
     mass: [
       [/^kg$/, 'kg'],
       [/^lbs?$/, 'lb'],
