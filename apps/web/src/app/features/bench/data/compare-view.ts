@@ -26,6 +26,8 @@ interface Measure {
   readonly text: (one: Judged, design: Design) => string;
   /** What is better: less, more, or nearer to nothing; absent where neither is. */
   readonly better?: (one: Judged, design: Design) => number | null;
+  /** What is not shown to differ is not told apart. */
+  readonly step?: number;
 }
 
 function measures(system: UnitSystem): readonly Measure[] {
@@ -41,6 +43,7 @@ function measures(system: UnitSystem): readonly Measure[] {
       text: ({ readings }) =>
         `${figureText(readings.room.openRoom, 'volume', system)}, ${percentText(readings.room.openFraction)}`,
       better: ({ readings }) => readings.room.openFraction,
+      step: 0.01,
     },
     {
       name: 'Door',
@@ -51,6 +54,7 @@ function measures(system: UnitSystem): readonly Measure[] {
       text: ({ suitability }) =>
         suitability ? `${GRADE_NAMES[suitability.score.grade]}, ${decimalText(suitability.score.score, 2)}` : 'no trap',
       better: ({ suitability }) => suitability?.score.score ?? null,
+      step: 0.01,
     },
     {
       name: 'Costs it most',
@@ -61,6 +65,7 @@ function measures(system: UnitSystem): readonly Measure[] {
       name: 'Empty',
       text: ({ load }) => (load.unweighed.length > 0 ? 'not all weighed' : mass(load.empty.mass)),
       better: ({ load }) => (load.unweighed.length > 0 ? null : -load.empty.mass),
+      step: 0.1,
     },
     {
       name: 'Down before',
@@ -70,7 +75,7 @@ function measures(system: UnitSystem): readonly Measure[] {
           : load.down.likely === null
             ? 'not needed'
             : `day ${decimalText(Math.floor(load.down.likely), 0)} (${mass(load.plan.limit)})`,
-      better: ({ load }) => (load.unweighed.length > 0 ? null : (load.down.likely ?? Infinity)),
+      better: ({ load }) => (load.unweighed.length > 0 ? null : Math.floor(load.down.likely ?? Infinity)),
     },
     {
       name: 'Hangs',
@@ -86,10 +91,17 @@ function measures(system: UnitSystem): readonly Measure[] {
 
 const SAME = 1e-9;
 
+/** Days are shown whole, counts are whole: a step of one unless the measure says otherwise. */
+function rounded(value: number | null, step = 1): number | null {
+  return value === null || !Number.isFinite(value)
+    ? value
+    : Math.round(Math.floor(value / step + 0.5) * step * 1e6) / 1e6;
+}
+
 export function compareRows(all: readonly Compared[], system: UnitSystem): readonly CompareRow[] {
-  return measures(system).map(({ name, text, better }) => {
+  return measures(system).map(({ name, text, better, step }) => {
     const texts = all.map(({ judged, design }) => (judged ? text(judged, design) : 'cannot be computed'));
-    const values = all.map(({ judged, design }) => (judged && better ? better(judged, design) : null));
+    const values = all.map(({ judged, design }) => (judged && better ? rounded(better(judged, design), step) : null));
     const known = values.filter((value) => value !== null);
     const [low, high] = [Math.min(...known), Math.max(...known)];
     const apart = known.length > 1 && (high - low > SAME || (high === Infinity) !== (low === Infinity));

@@ -209,6 +209,16 @@ describe('bench: designs compared', () => {
     expect(compareWords(all, rows).join(' ')).toContain('Upturned pot with top bars: ');
   });
 
+  it('tells nothing apart that is shown alike', () => {
+    const heavier = { ...startingPoint('two-nucs'), floor: 0.0121 };
+    const all = [...compared('two-nucs'), { id: 'b', design: heavier, judged: judge(heavier) }];
+    expect(
+      compareRows(all, 'metric')
+        .flatMap(({ cells }) => cells)
+        .some(({ best, worst }) => best || worst),
+    ).toBeFalse();
+  });
+
   it('says nothing is best of a design that cannot be computed, or that is no trap', () => {
     const rows = compareRows(
       [...compared('holding-box', 'single-nuc'), { id: 'x', design: SAMPLE, judged: null }],

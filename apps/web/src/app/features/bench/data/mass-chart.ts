@@ -66,7 +66,7 @@ export function massChart(
             symbol: 'none',
             silent: true,
             lineStyle: { color: theme.clay, type: 'solid', width: 1.5 },
-            label: { color: theme.clay, fontSize: 12, position: 'insideStartTop' },
+            label: { color: theme.clay, fontSize: 12, position: 'insideEndTop' },
             data: [
               {
                 yAxis: shown(load.plan.limit),
