@@ -114,6 +114,7 @@ test.describe('bench: judged, hung and mended', () => {
     // A click on a frame in the front view makes it the next kind: a starter strip is left out.
     await page.locator('yw-design-sheet path.frame-hidden').first().click();
     await expect(page.getByText('3 starter strips')).toBeVisible();
+    await bench.saved();
 
     // The dark comb of a nuc is dragged from the wall to the fourth place.
     await bench.beginWith('Two five-frame nucs');

@@ -147,6 +147,8 @@ const REFUSED: readonly (readonly [string, unknown, ErrorCode, string])[] = [
   ['emptyMass', { parts: [{ name: 'x', qty: 1, material: 'pine' }] }, 'TYPE', 'parts[0].length'],
   ['emptyMass', { parts: [{ qty: 1 }] }, 'TYPE', 'parts[0].name'],
   ['emptyMass', { parts: [], materials: { board: 'oak' } }, 'ENUM', 'materials.board'],
+  ['emptyMass', { parts: [{ name: 1 }], materials: 5 }, 'TYPE', 'parts[0].name'],
+  ['emptyMass', { parts: [], materials: 5 }, 'TYPE', 'materials'],
   ['emptyMass', { parts: [], wetFraction: 1.1 }, 'RANGE', 'wetFraction'],
   ['contents', { days: 366, beesMass: 1, room: 0.04 }, 'RANGE', 'days'],
   ['contents', { days: 1, beesMass: 0, room: 0.04 }, 'RANGE', 'beesMass'],

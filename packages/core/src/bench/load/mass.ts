@@ -104,11 +104,11 @@ export function emptyMass(input: {
   readonly wetUptake?: number;
 }): Mass {
   const i = objectAt(input, 'input');
-  const mapped = i['materials'] === undefined ? {} : objectAt(i['materials'], 'materials');
-  const known = [...KNOWN_MATERIALS, ...Object.keys(mapped)];
+  const given = i['materials'];
+  const known = [...KNOWN_MATERIALS, ...(typeof given === 'object' && given !== null ? Object.keys(given) : [])];
   const parts = arrayAt(i['parts'], 'parts').map((part, n) => readPart(part, `parts[${n}]`, known));
   const materials: Record<string, Material> = { ...USUAL };
-  for (const [name, material] of Object.entries(mapped)) {
+  for (const [name, material] of Object.entries(given === undefined ? {} : objectAt(given, 'materials'))) {
     materials[name] = wordAt(material, `materials.${name}`, MATERIAL_NAMES);
   }
   const hardware = numberAt(orDefault(i['hardware'], 0), 'hardware', NON_NEGATIVE);

@@ -1,7 +1,8 @@
 import { Injectable, signal } from '@angular/core';
 import { readText, writeText } from '../../../shared/kept/kept-choice';
 
-const KEY = 'yewridge.screen-scale';
+/** Each screen that this device is used with is remembered by its size. */
+const key = (): string => `yewridge.screen-scale.${window.screen.width}x${window.screen.height}`;
 /** What CSS promises: 96 pixels an inch. Few screens keep it. */
 const NOMINAL_PIXELS_PER_METRE = 96 / 0.0254;
 const SAME_ZOOM = 0.01;
@@ -13,7 +14,7 @@ interface Calibration {
 }
 
 function kept(): Calibration | null {
-  const [pixels, ratio] = (readText(KEY, 60) ?? '').split(' ').map(Number);
+  const [pixels, ratio] = (readText(key(), 60) ?? '').split(' ').map(Number);
   return pixels && ratio && pixels > 500 && pixels < 40_000 ? { pixelsPerMetre: pixels, ratio } : null;
 }
 
@@ -30,7 +31,7 @@ export class ScreenScale {
   keep(pixelsPerMetre: number): void {
     const calibration = { pixelsPerMetre, ratio: window.devicePixelRatio };
     this.#calibration.set(calibration);
-    writeText(KEY, `${calibration.pixelsPerMetre} ${calibration.ratio}`);
+    writeText(key(), `${calibration.pixelsPerMetre} ${calibration.ratio}`);
   }
 
   /** Whether the page is shown larger or smaller than when the screen was checked. */
