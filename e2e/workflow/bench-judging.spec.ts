@@ -134,7 +134,10 @@ test.describe('bench: judged, hung and mended', () => {
     await bench.begin('Box');
     const height = bench.field('Height');
     await bench.drawing().getByText('244.5', { exact: true }).click();
+    await expect(height).toBeFocused();
+    await bench.saved();
     const grip = page.getByRole('slider', { name: /^Pull the size/ }).last();
+    await expect(grip).toBeVisible();
     const at = (await grip.boundingBox())!;
     await page.mouse.move(at.x + 12, at.y + 12);
     await page.mouse.down();

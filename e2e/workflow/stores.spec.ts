@@ -17,6 +17,8 @@ test.describe('stores', () => {
     await expect(page.getByText('version 1, not built yet')).toBeVisible();
     await page.getByRole('button', { name: 'Build a trap' }).click();
     const dialog = page.getByRole('dialog');
+    // The dialog leads to its first field when it has opened: whoever types before that types there.
+    await expect(dialog.getByLabel('Number')).toBeFocused();
     await expect(dialog.getByLabel('Number')).not.toHaveValue('');
     await dialog.getByLabel('Number').fill('###');
     await expect(dialog.getByRole('alert')).toContainText('is not a number to paint on');
@@ -65,6 +67,7 @@ test.describe('stores', () => {
     // A number is painted once.
     await page.getByRole('link', { name: 'Back to the sheet' }).click();
     await page.getByRole('button', { name: 'Build a trap' }).click();
+    await expect(dialog.getByLabel('Number')).toBeFocused();
     await dialog.getByLabel('Number').fill('L-02');
     await dialog.getByRole('button', { name: 'Build L-02' }).click();
     await expect(dialog.getByRole('alert')).toContainText(
