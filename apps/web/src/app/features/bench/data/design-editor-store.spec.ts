@@ -54,6 +54,23 @@ describe('bench: autosave', () => {
     expect([store.saving().kind, store.revision()]).toEqual(['saved', 2]);
   });
 
+  it('waits for the save under way when the page is left, and is in no conflict with itself', () => {
+    open();
+    store.edit(width(0.3));
+    jasmine.clock().tick(400);
+    const first = put();
+    store.edit(width(0.4));
+    let left = false;
+    store.flush().subscribe({ complete: () => (left = true) });
+    http.expectNone({ method: 'PUT', url: URL });
+    first.flush(dto(2, sent(first).document));
+    const second = put();
+    expect([sent(second).revision, left]).toEqual([2, false]);
+    second.flush(dto(3, sent(second).document));
+    expect([left, store.settled(), store.saving().kind]).toEqual([true, true, 'saved']);
+    jasmine.clock().tick(400);
+  });
+
   it('sends what was typed during a save after it, from the new revision', () => {
     open();
     store.edit(width(0.3));

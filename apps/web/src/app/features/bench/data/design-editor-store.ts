@@ -22,8 +22,10 @@ import {
   defer,
   EMPTY,
   filter,
+  finalize,
   type Observable,
   of,
+  ReplaySubject,
   Subject,
   tap,
   timer,
@@ -73,6 +75,8 @@ export class DesignEditorStore {
   readonly #history = signal<History<Design> | null>(null);
   readonly #save = signal<SaveState>({ kind: 'saving' });
   readonly #saves = new Subject<void>();
+  /** Tells when the save under way has been answered: two at once would each take the other for somebody else's. */
+  #inFlight: ReplaySubject<void> | null = null;
   #id = '';
   readonly #revision = signal(0);
   #acknowledged: Design | null = null;
@@ -130,7 +134,7 @@ export class DesignEditorStore {
     this.#saves
       .pipe(
         debounceTime(SAVE_AFTER_MS),
-        concatMap(() => defer(() => this.#send())),
+        concatMap(() => this.flush()),
         takeUntilDestroyed(),
       )
       .subscribe();
@@ -183,7 +187,8 @@ export class DesignEditorStore {
 
   /** Sends what is waiting now, for leaving the page. */
   flush(): Observable<unknown> {
-    return this.settled() ? of(null) : this.#send().pipe(defaultIfEmpty(null));
+    const now = defer(() => (this.settled() ? of(null) : this.#send().pipe(defaultIfEmpty(null))));
+    return this.#inFlight ? this.#inFlight.pipe(concatMap(() => now)) : now;
   }
 
   /** Puts this design into the bin; the caller offers the way back. */
@@ -275,6 +280,8 @@ export class DesignEditorStore {
     if (!document || this.settled() || this.#save().kind === 'conflict') return EMPTY;
     this.#save.set({ kind: 'saving' });
     const id = this.#id;
+    const answered = new ReplaySubject<void>(1);
+    this.#inFlight = answered;
     return this.#api.save(id, { revision: this.#revision(), document }).pipe(
       // An answer that comes after another design was opened is no longer ours; its draft is found when it is opened again.
       filter(() => id === this.#id),
@@ -282,6 +289,11 @@ export class DesignEditorStore {
         this.#acknowledge(saved);
       }),
       catchError((failure: ApiFailure) => (id === this.#id ? this.#notSaved(failure, document) : EMPTY)),
+      finalize(() => {
+        if (this.#inFlight === answered) this.#inFlight = null;
+        answered.next();
+        answered.complete();
+      }),
     );
   }
 

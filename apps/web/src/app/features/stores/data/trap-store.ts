@@ -9,8 +9,10 @@ import {
   defaultIfEmpty,
   defer,
   EMPTY,
+  finalize,
   type Observable,
   of,
+  ReplaySubject,
   Subject,
   tap,
   timer,
@@ -37,6 +39,8 @@ export class TrapStore {
   readonly #past = signal<readonly TrapDocument[]>([]);
   readonly #saving = signal<TrapSaving>('saved');
   readonly #saves = new Subject<void>();
+  /** Tells when the save under way has been answered. */
+  #inFlight: ReplaySubject<void> | null = null;
   #row: TrapDto | null = null;
   #step: string | null = null;
 
@@ -49,7 +53,7 @@ export class TrapStore {
     this.#saves
       .pipe(
         debounceTime(SAVE_AFTER_MS),
-        concatMap(() => defer(() => this.#send())),
+        concatMap(() => (this.#inFlight ? this.flush() : defer(() => this.#send()))),
         takeUntilDestroyed(),
       )
       .subscribe();
@@ -110,7 +114,8 @@ export class TrapStore {
   }
 
   flush(): Observable<unknown> {
-    return this.settled() ? of(null) : this.#send().pipe(defaultIfEmpty(null));
+    const now = defer(() => (this.settled() ? of(null) : this.#send().pipe(defaultIfEmpty(null))));
+    return this.#inFlight ? this.#inFlight.pipe(concatMap(() => now)) : now;
   }
 
   remove(): Observable<TrapDto> {
@@ -160,6 +165,8 @@ export class TrapStore {
       return EMPTY;
     }
     this.#saving.set('saving');
+    const answered = new ReplaySubject<void>(1);
+    this.#inFlight = answered;
     return this.#api.save(row.id, { revision: row.revision, document }).pipe(
       tap((saved) => {
         this.#row = saved;
@@ -176,6 +183,11 @@ export class TrapStore {
           });
         }
         return EMPTY;
+      }),
+      finalize(() => {
+        if (this.#inFlight === answered) this.#inFlight = null;
+        answered.next();
+        answered.complete();
       }),
     );
   }
