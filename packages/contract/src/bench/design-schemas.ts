@@ -1,6 +1,7 @@
 import {
   ARRANGEMENTS,
   BOARD_GRAINS,
+  BOARD_KINDS,
   COMB_STORES,
   CURVES,
   type Design,
@@ -105,6 +106,10 @@ const section = Joi.object({
   rest: within(SETUP_LIMITS.rest),
   secured: word(SECURED),
   grain: word(BOARD_GRAINS),
+  soldAs: Joi.object({
+    kind: word(BOARD_KINDS).required(),
+    nominal: within({ min: 0, above: true, max: 300 }).required(),
+  }),
 });
 
 const entrance = Joi.object({

@@ -5,13 +5,13 @@
  * [conventions of the craft].
  */
 import type { Content, FramesContent } from './cavity.js';
-import { type Design, type DesignSection, frontWall, type PlacedSection, placeSections } from './design.js';
+import { type Design, type DesignSection, frontWall, isRound, type PlacedSection, placeSections } from './design.js';
 import type { DesignGap } from './design-setup.js';
 import { openingArea, PASSAGE } from './entrance.js';
 import { beeSpace, frameHeight, framesFit, lugFit, WOOD_BEHIND_LUG } from './frame-fit.js';
 import { fewerFrames, hungFrames } from './frame-row.js';
-import { type FrameSpec, FRAMES } from './frames.js';
-import { dryWidth, type Species } from './lumber.js';
+import { type FrameSpec, frameSpec } from './frames.js';
+import { actualSize, dryWidth, type Species } from './lumber.js';
 import type { DesignReadings } from './readings.js';
 import { darkCombs } from './suitability/design-suitability.js';
 
@@ -31,6 +31,9 @@ export type CheckCode =
   | 'lug-outside'
   | 'lug-short'
   | 'board-dries'
+  | 'board-as-sold'
+  | 'board-not-as-sold'
+  | 'bird-enters'
   | 'gap-leaks'
   | 'gap-between'
   | 'gap-tight'
@@ -61,7 +64,9 @@ export type FixCode =
   | 'add-roof'
   | 'comb-is-own'
   | 'comb-is-empty'
-  | 'saw-wider';
+  | 'saw-wider'
+  | 'set-to-board'
+  | 'nail-across';
 
 export interface DesignFix {
   readonly code: FixCode;
@@ -85,6 +90,10 @@ const SETTLED_MOISTURE = 12;
 const WORTH_SAYING = 0.001;
 /** Mesh that keeps workers in, m. */
 const RIDE_MESH = 0.003;
+/** A wire nail, m. */
+const NAIL = 0.003;
+/** Less than a tape tells, m. */
+const BOARD_SLACK = 0.0005;
 const OVERHANG = 0.025;
 const ROOF = 0.012;
 const LEAST_SLACK = 0.0015875;
@@ -115,9 +124,7 @@ function changed(design: Design, id: string, change: Partial<DesignSection>): De
   return { ...design, sections: design.sections.map((one) => (one.id === id ? { ...one, ...change } : one)) };
 }
 
-function frameOf({ frame }: FramesContent): FrameSpec {
-  return typeof frame === 'string' ? FRAMES[frame] : frame;
-}
+const frameOf = ({ frame }: FramesContent): FrameSpec => frameSpec(frame);
 
 function framesIn(contents: readonly Content[]): readonly FramesContent[] {
   return contents.filter((one): one is FramesContent => one.kind === 'frames' && (one.count ?? 1) > 0);
@@ -267,6 +274,37 @@ function dryingChecks({ design, placed }: BoxAt): DesignCheck[] {
   ];
 }
 
+/** The board a box is sawn from, against what boards of that name measure. */
+function soldChecks({ design, placed }: BoxAt): DesignCheck[] {
+  const { soldAs, grain, shape, id } = placed.section;
+  if (!soldAs || placed.inside.kind !== 'box' || shape.kind !== 'box') return [];
+  const side = grain === 'upright' ? 'width' : 'height';
+  const { actual, low, high } = actualSize(soldAs);
+  const size = placed.inside[side];
+  const figures = [size, actual, low, high];
+  if (size >= low - BOARD_SLACK && size <= high + BOARD_SLACK) return [check('board-as-sold', 'good', figures, id)];
+  const by = actual - size;
+  const fixed = changed(design, id, { shape: { ...shape, [side]: shape[side] + by } });
+  return [check('board-not-as-sold', 'look', figures, id, [{ code: 'set-to-board', amount: actual, design: fixed }])];
+}
+
+/** Doors that a bird gets through, with as many nails across as keep it out. */
+function birdChecks(design: Design): DesignCheck[] {
+  const wide = design.entrances.filter(({ opening, count }) => count > 0 && openingArea(opening).clear > PASSAGE.bird);
+  if (wide.length === 0) return [];
+  const nailed = design.entrances.map((entrance) => {
+    const { opening } = entrance;
+    if (!wide.includes(entrance) || opening.kind === 'notch') return entrance;
+    const span = isRound(opening) ? opening.diameter : opening.width;
+    const count = Math.ceil((span - PASSAGE.bird) / (PASSAGE.bird + NAIL));
+    return { ...entrance, opening: { ...opening, guard: { count, diameter: NAIL } } };
+  });
+  // A nail does not help where the door is a notch: a block does, and the ways to fit offer it.
+  const helps = wide.every(({ opening }) => opening.kind !== 'notch');
+  const fix: DesignFix = { code: 'nail-across', amount: NAIL, design: { ...design, entrances: nailed } };
+  return [check('bird-enters', 'look', [PASSAGE.bird], undefined, helps ? [fix] : [])];
+}
+
 function gapChecks(design: Design, gap: DesignGap): DesignCheck[] {
   if (gap.count === 0) return [];
   const { area, clear } = openingArea(gap.opening);
@@ -344,7 +382,7 @@ function unusualChecks(design: Design, { room, door }: DesignReadings): DesignCh
     return air ? found : [...found, check('no-air', 'look')];
   }
   if (room.gross < USUAL_VOLUME.low || room.gross > USUAL_VOLUME.high) {
-    found.push(check('volume-unusual', 'know', [room.gross]));
+    found.push(check('volume-unusual', 'know', [room.gross, USUAL_VOLUME.low, USUAL_VOLUME.high]));
   }
   if (door.area > 0 && (door.area < USUAL_ENTRANCE.low || door.area > USUAL_ENTRANCE.high)) {
     found.push(check('entrance-unusual', 'know', [door.area]));
@@ -359,9 +397,10 @@ export function designChecks(design: Design, readings: DesignReadings): readonly
   const stack = placeSections(design);
   const boxes = stack.flatMap((placed, n): DesignCheck[] => {
     const at: BoxAt = { design, placed, below: stack[n - 1], above: stack[n + 1] };
-    return [sidewaysChecks, heightChecks, lugChecks, dryingChecks].flatMap((ask) => ask(at));
+    return [sidewaysChecks, heightChecks, lugChecks, soldChecks, dryingChecks].flatMap((ask) => ask(at));
   });
   const all = [
+    ...birdChecks(design),
     ...boxes,
     ...(design.gaps ?? []).flatMap((gap) => gapChecks(design, gap)),
     ...lidChecks(design),

@@ -20,6 +20,7 @@ import {
 import { type DesignGap, HANGING_DEFAULTS, SETUP_LIMITS, SITE_FACTORS } from './design-setup.js';
 import { placeOpenings } from './door-placement.js';
 import { openingArea } from './entrance.js';
+import { actualSize } from './lumber.js';
 import { CURVES } from './suitability/factors.js';
 
 export interface DesignProblem {
@@ -113,6 +114,14 @@ function sectionProblems(section: DesignSection, path: string): DesignProblem[] 
     ),
   ];
   if (limits.length > 0) return limits;
+  const { soldAs } = section;
+  const sold = soldAs
+    ? faults(
+        () => actualSize(soldAs),
+        () => `${path}.soldAs`,
+      )
+    : [];
+  if (sold.length > 0) return sold;
   const walls = faults(
     () => insideShape(section),
     (at) => `${path}.shape.${at}`,

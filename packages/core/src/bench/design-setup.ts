@@ -6,8 +6,8 @@
  */
 import type { NumberRange } from '../shared/errors/index.js';
 import type { OpeningShape } from './entrance.js';
+import type { BoardKind } from './lumber.js';
 import type { Flow } from './load/mass.js';
-import { CURVES } from './suitability/factors.js';
 import type { Hemisphere } from './suitability/nest-score.js';
 import type { School } from './suitability/schools.js';
 
@@ -21,6 +21,12 @@ export type Secured = (typeof SECURED)[number];
 /** Grain round the box (its height shrinks) or upright boards (its width shrinks). */
 export const BOARD_GRAINS = ['level', 'upright'] as const;
 export type BoardGrain = (typeof BOARD_GRAINS)[number];
+
+/** What the boards of a box are sold as: inches, mm for planed metric. */
+export interface BoardSold {
+  readonly kind: BoardKind;
+  readonly nominal: number;
+}
 
 /** Where an opening that is no door may be. */
 export const GAP_PLACES = ['lid', 'inner-cover', 'vent', 'joint'] as const;
@@ -156,8 +162,6 @@ export const SETUP_LIMITS = {
   dynamic: { min: 1, max: 5 },
   /** N: 0.1 to 10 000 kg. */
   force: { min: 1, max: 100_000 },
-  entranceHeight: CURVES.entranceHeight.domain,
-  distance: CURVES.distance.domain,
 } as const satisfies Record<string, number | NumberRange>;
 
 /** The schools a design follows; a question nobody answered follows the field tests. */

@@ -7,6 +7,7 @@
 import type { Content, Section } from './cavity.js';
 import type {
   BoardGrain,
+  BoardSold,
   BoardsBought,
   CombBait,
   DesignGap,
@@ -66,6 +67,7 @@ export interface DesignSection {
   readonly rest?: number;
   readonly secured?: Secured;
   readonly grain?: BoardGrain;
+  readonly soldAs?: BoardSold;
 }
 
 /** An opening a keeper makes; mesh is a closure and belongs to the opening it closes. */

@@ -5,7 +5,7 @@
  * reads it.
  */
 import type { Arrangement, Content, FramesContent } from './cavity.js';
-import { type Fill, type FrameId, FRAMES, type FrameSpec } from './frames.js';
+import { type Fill, type FrameId, type FrameSpec, frameSpec } from './frames.js';
 
 export interface HungFrame {
   readonly frame: FrameId | FrameSpec;
@@ -21,7 +21,7 @@ const PLACE_SLACK = 1e-9;
 export function hungFrames(contents: readonly Content[]): readonly HungFrame[] {
   return contents.flatMap((entry): HungFrame[] => {
     if (entry.kind !== 'frames') return [];
-    const spec = typeof entry.frame === 'string' ? FRAMES[entry.frame] : entry.frame;
+    const spec = frameSpec(entry.frame);
     const one = { frame: entry.frame, fill: entry.fill ?? 'empty', pitch: entry.pitch ?? spec.pitch };
     return Array.from({ length: entry.count ?? 1 }, () => one);
   });
@@ -49,7 +49,7 @@ export function withRow(
     else runs.push({ one, count: 1 });
   }
   const frames = runs.map(({ one, count }): FramesContent => {
-    const spec = typeof one.frame === 'string' ? FRAMES[one.frame] : one.frame;
+    const spec = frameSpec(one.frame);
     const pitch = one.pitch === spec.pitch ? {} : { pitch: one.pitch };
     return { kind: 'frames', frame: one.frame, count, fill: one.fill, ...pitch, arrangement };
   });

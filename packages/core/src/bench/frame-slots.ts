@@ -1,6 +1,6 @@
 /** The frames of a box, one by one, left to right as they hang. */
 import type { Arrangement, Content } from './cavity.js';
-import { type Fill, FRAMES, type FrameSpec } from './frames.js';
+import { type Fill, type FrameSpec, frameSpec } from './frames.js';
 
 export interface FrameSlot {
   readonly frame: FrameSpec;
@@ -40,7 +40,7 @@ export function frameSlots(contents: readonly Content[], width: number): readonl
   const hung: Hung[] = [];
   for (const [content, entry] of contents.entries()) {
     if (entry.kind !== 'frames') continue;
-    const frame = typeof entry.frame === 'string' ? FRAMES[entry.frame] : entry.frame;
+    const frame = frameSpec(entry.frame);
     arrangement = entry.arrangement ?? 'one-side';
     for (let n = 0; n < (entry.count ?? 1); n++) {
       hung.push({ frame, fill: entry.fill ?? 'empty', pitch: entry.pitch ?? frame.pitch, content });

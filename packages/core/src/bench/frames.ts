@@ -117,6 +117,11 @@ export function readFrame(value: unknown, path: string): FrameSpec {
   });
 }
 
+/** The sizes of a frame that is known to be one of the table or complete. */
+export function frameSpec(frame: FrameId | FrameSpec): FrameSpec {
+  return typeof frame === 'string' ? FRAMES[frame] : frame;
+}
+
 /** Bars that leave no space between them. Checked after all single values. */
 export function checkFrameGeometry(frame: FrameSpec, path: string): void {
   if (frame.height <= frame.topBarDepth + frame.bottomBarThickness) {

@@ -82,6 +82,7 @@ export {
   BOARD_GRAINS,
   type BoardGrain,
   type BoardsBought,
+  type BoardSold,
   COMB_STORES,
   type CombBait,
   type CombStores,
@@ -178,6 +179,7 @@ export {
   type NestScore,
   type NestSite,
   scoreUnder,
+  offSunnySide,
   type Side,
   targetUnder,
 } from './suitability/nest-score.js';
@@ -208,7 +210,9 @@ export {
   type LadderRating,
   LADDERS,
   liftLimit,
+  OK_RESERVE,
   USUAL_LIMITS,
+  usualTopRow,
 } from './load/hang.js';
 export {
   ADDED_BAND,
@@ -228,6 +232,7 @@ export {
   beesFromFrames,
   beesFromMass,
   massFromBees,
+  SWARM_SEEN,
   swarmAdvice,
   type SwarmAdvice,
 } from './swarm-size.js';

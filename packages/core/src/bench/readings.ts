@@ -4,7 +4,7 @@
  * Composes `cavity`, `volumeUncertainty` and `entrance`; the screen shows these and nothing it computed itself.
  */
 import { cavity, type Cavity, type Content, type Section } from './cavity.js';
-import { FRAMES } from './frames.js';
+import { frameSpec } from './frames.js';
 import { type Design, drawnHeight, faceWidth, frontWall, insideSection } from './design.js';
 import { designProblems, type DesignProblem } from './design-problems.js';
 import { entrance, type Entrance, openingArea, type OpeningArea } from './entrance.js';
@@ -81,7 +81,7 @@ function longestFrame(contents: readonly Content[]): number {
   let longest = 0;
   for (const content of contents) {
     if (content.kind !== 'frames' || content.count === 0) continue;
-    const frame = typeof content.frame === 'string' ? FRAMES[content.frame] : content.frame;
+    const frame = frameSpec(content.frame);
     longest = Math.max(longest, frame.height);
   }
   return longest;

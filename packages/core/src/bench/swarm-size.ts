@@ -18,6 +18,8 @@ const PER_KG: Readonly<Record<BeeState, { readonly typical: number; readonly low
   packaged: { typical: 7700, low: 7000, high: 8800 },
   unfed: { typical: 9000, low: 8300, high: 10000 },
 };
+/** kg of swarms that have been seen. */
+export const SWARM_SEEN = { low: 0.3, high: 4 } as const;
 /** Bees on a m2 of one face. */
 const PER_AREA = { typical: 12500, low: 9500, high: 14500 };
 

@@ -11,7 +11,17 @@ import { type Design, type PlacedSection, placeSections } from '../design.js';
 import { type Hanging, HANGING_DEFAULTS, type HangingStyle, LOAD_DEFAULTS, type LoadPlan } from '../design-setup.js';
 import { type Hang, hang, type HangInput } from './hang.js';
 import { bodyOf, massParts } from './mass-parts.js';
-import { centreOfMass, contentsAfter, DAYS, firstDayOver, type Mass, partMass, type PointMass } from './mass.js';
+import {
+  centreOfMass,
+  contentsAfter,
+  DAYS,
+  emptyMass,
+  firstDayOver,
+  type Mass,
+  type MassPart,
+  partMass,
+  type PointMass,
+} from './mass.js';
 
 /** Of the added mass: less and more than the model says, as ordinary [estimate]. */
 export const ADDED_BAND = { low: 0.5, high: 1.5 } as const;
@@ -43,6 +53,8 @@ export interface DesignLoad {
   /** Forces at the limit; `null` when nothing says how it hangs, or it stands. */
   readonly hang: Hang | null;
   readonly hangInput: HangInput | null;
+  /** kg of the empty trap with its cardboard soaked through; `null` without cardboard. */
+  readonly soaked: number | null;
   /** Ids of what could not be weighed: sections measured by filling, `<id>.contents` for feeders and other things. */
   readonly unweighed: readonly string[];
 }
@@ -123,6 +135,12 @@ export function downBefore(empty: Mass, room: number, plan: LoadPlan): DownBefor
   return { soonest: day('high'), likely: day('mass'), latest: day('low') };
 }
 
+function soakedMass(parts: readonly MassPart[], dry: number): number | null {
+  const card = parts.filter(({ material }) => material === 'cardboard-tube');
+  if (card.length === 0) return null;
+  return dry + emptyMass({ parts: card, wetFraction: 1 }).mass - emptyMass({ parts: card }).mass;
+}
+
 /** Mass, balance and forces of a design without problems; `room` m3 net. */
 export function designLoad(design: Design, room: number): DesignLoad {
   const stack = placeSections(design);
@@ -148,6 +166,7 @@ export function designLoad(design: Design, room: number): DesignLoad {
     down: downBefore(empty, room, plan),
     hang: hangInput && hang(hangInput),
     hangInput,
+    soaked: soakedMass(parts, empty.mass),
     unweighed,
   };
 }

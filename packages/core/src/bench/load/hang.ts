@@ -25,7 +25,8 @@ export type HangStyle = (typeof HANG_STYLES)[number];
 export type HangVerdict = 'ok' | 'marginal' | 'unsafe' | 'needs-ledge';
 /** Times the weight at rest that a fixing must bear. */
 export const DYNAMIC = { min: 1, max: 5, usual: 1.5 } as const;
-const OK_RESERVE = 1.25;
+/** Times what is needed that a fixing is to bear. */
+export const OK_RESERVE = 1.25;
 
 export type HangInput = {
   /** kg. */
@@ -79,11 +80,16 @@ function optional(i: Fields, field: string): number | undefined {
   return i[field] === undefined ? undefined : numberAt(i[field], field);
 }
 
+/** How many of the fasteners are in the top row where nobody says. */
+export function usualTopRow(fasteners: number): number {
+  return Math.ceil(fasteners / 2);
+}
+
 function onBoard(i: Fields, weight: number, workingLoad: number | undefined): Omit<Hang, 'designForce'> {
   const reach = numberAt(i['reach'], 'reach');
   const lever = numberAt(i['lever'], 'lever');
   const fasteners = wholeAt(orDefault(i['fasteners'], 1), 'fasteners', { min: 1 });
-  const topRow = wholeAt(orDefault(i['topRow'], Math.ceil(fasteners / 2)), 'topRow', { min: 1, max: fasteners });
+  const topRow = wholeAt(orDefault(i['topRow'], usualTopRow(fasteners)), 'topRow', { min: 1, max: fasteners });
   const workingPullOut = optional(i, 'workingPullOut');
   const workingShear = optional(i, 'workingShear');
   const moment = weight * reach;

@@ -10,7 +10,7 @@
 import { type Content } from '../cavity.js';
 import { type Design, faceWidth, frontWall, type PlacedSection } from '../design.js';
 import { HANGING_DEFAULTS } from '../design-setup.js';
-import { displacementOf, type FrameSpec, FRAMES } from '../frames.js';
+import { displacementOf, type FrameSpec, frameSpec } from '../frames.js';
 import { geometryOf, type Shape } from '../section-geometry.js';
 import type { MassPart, Material } from './mass.js';
 
@@ -113,7 +113,7 @@ function contentParts(content: Content): Piece[] | null {
   const count = content.count ?? 1;
   switch (content.kind) {
     case 'frames': {
-      const frame = typeof content.frame === 'string' ? FRAMES[content.frame] : content.frame;
+      const frame = frameSpec(content.frame);
       return frameParts(frame, content.fill ?? 'empty', count);
     }
     case 'topBars':

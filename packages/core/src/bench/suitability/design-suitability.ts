@@ -14,8 +14,6 @@ export interface DesignSuitability {
   readonly score: NestScore;
   /** What was judged, raw units. */
   readonly site: NestSite;
-  /** Factors the box tells itself; the rest come from the site as it is tried. */
-  readonly told: readonly Factor[];
   /** Values no curve reaches, left out of the score. */
   readonly beyond: readonly Factor[];
 }
@@ -76,7 +74,6 @@ export function designSuitability(design: Design, room: Cavity, doorArea: number
   return {
     score: scoreUnder({ site, schools: schoolsOf(design.schools) }),
     site,
-    told: present.filter((factor) => tried[factor] === undefined),
     beyond: present.filter((factor) => !within(factor)),
   };
 }

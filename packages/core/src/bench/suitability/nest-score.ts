@@ -48,7 +48,7 @@ const HOPELESS = 0.1;
 const DECISIVE: readonly Factor[] = ['volume', 'entranceArea'];
 
 /** Degrees off the side the sun stands on at noon, 0 to 180. */
-function offSunnySide(facing: number, hemisphere: Hemisphere): number {
+export function offSunnySide(facing: number, hemisphere: Hemisphere): number {
   const turn = Math.abs(facing - (hemisphere === 'N' ? HALF_TURN : 0)) % (2 * HALF_TURN);
   return Math.min(turn, 2 * HALF_TURN - turn);
 }

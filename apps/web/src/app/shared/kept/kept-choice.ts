@@ -24,5 +24,3 @@ export function readText(key: string, most: number): string | null {
     return null;
   }
 }
-
-export const writeText: (key: string, text: string) => void = writeChoice;

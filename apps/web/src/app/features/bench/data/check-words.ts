@@ -39,6 +39,10 @@ const SENTENCES: Readonly<Record<CheckCode, (told: Told) => string>> = {
     `Frame lugs need ${part(0)} of the ${part(1)} end walls of ${name}: they would come out`,
   'lug-short': ({ name, part }) => `Frame lugs do not reach the end walls of ${name}: ${part(0)} missing`,
   'board-dries': ({ name, length }) => `${name} dries from ${length(0)} to about ${length(1)} high`,
+  'board-as-sold': ({ name }) => `${name} is as high or wide as the board it is called`,
+  'board-not-as-sold': ({ name, length }) =>
+    `${name} is taken as ${length(0)}; a board of that name measures ${length(1)}, from ${length(2)} to ${length(3)}: tape it`,
+  'bird-enters': ({ part }) => `Birds enter a gap over ${part(0)}: a nail across it keeps them out`,
   'gap-leaks': ({ name, part }) => `Bees leave through ${name} on the way: ${part(0)}`,
   'gap-between': ({ name, part }) => `${name} is ${part(0)}: too tight for a door, too wide to keep bees in`,
   'gap-tight': ({ name }) => `${name} keeps bees in`,
@@ -55,7 +59,7 @@ const SENTENCES: Readonly<Record<CheckCode, (told: Told) => string>> = {
   'card-soaks': () =>
     'Wet cardboard takes up its own mass in water and does not bear: varnish it, and never hang it by its wall',
   'volume-unusual': ({ volume, count }) =>
-    `${volume(count(0))} is unusual: most that were tried lie between ${volume(0.02)} and ${volume(0.08)}`,
+    `${volume(count(0))} is unusual: most that were tried lie between ${volume(count(1))} and ${volume(count(2))}`,
   'entrance-unusual': ({ area }) => `A door of ${area(0)} is unusual`,
 };
 
@@ -101,6 +105,10 @@ export function fixWords({ code, amount }: DesignFix, system: UnitSystem): strin
       return 'It is from my own healthy colony';
     case 'comb-is-empty':
       return 'It is empty now';
+    case 'set-to-board':
+      return `Take it as ${length}`;
+    case 'nail-across':
+      return 'Put a nail across';
     case 'saw-wider':
       return `Saw it ${part} wider`;
   }

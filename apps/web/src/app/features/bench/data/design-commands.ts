@@ -16,6 +16,7 @@ import {
   type Shape,
 } from '@yewridge/core/bench';
 import { UndoToast } from '../../../shared/layout/undo-toast';
+import { valueAt } from '../../../shared/documents/value-at';
 import * as edits from './design-edits';
 import { DesignEditorStore } from './design-editor-store';
 import type { Mend } from './readings-view';
@@ -63,7 +64,7 @@ export class DesignCommands {
     const design = this.#store.document();
     if (!design) return;
     if (this.#pulled?.id !== id || this.#pulled.field !== field) {
-      const from = edits.valueAt(design, edits.pathOfPart(design, id) + field);
+      const from = valueAt(design, edits.pathOfPart(design, id) + field);
       this.#pulled = { id, field, from: typeof from === 'number' ? from : (HANGING_SIZES[field] ?? 0) };
     }
     const value = Math.round((this.#pulled.from + by) / MICROMETRE) * MICROMETRE;

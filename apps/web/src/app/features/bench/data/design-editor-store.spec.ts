@@ -3,9 +3,10 @@ import { HttpTestingController, provideHttpClientTesting, type TestRequest } fro
 import { TestBed } from '@angular/core/testing';
 import type { DesignDto, SaveDesignDto } from '@yewridge/contract/bench';
 import type { Design } from '@yewridge/core/bench';
-import { newDesign, withValue } from './design-edits';
+import { withValue } from '../../../shared/documents/value-at';
+import { newDesign } from './design-edits';
 import { DesignEditorStore } from './design-editor-store';
-import { DraftKeeper } from './draft-keeper';
+import { DraftKeeper } from '../../../shared/documents/draft-keeper';
 
 const URL = '/api/v1/designs/a';
 const NOW = '2026-05-14T16:20:00.000Z';
@@ -88,7 +89,7 @@ describe('bench: autosave', () => {
   it('keeps a draft until the server has acknowledged it, and takes it up after a crash', () => {
     open();
     store.edit(width(0.3));
-    expect(TestBed.inject(DraftKeeper).find('a')?.document).toEqual(width(0.3)(start));
+    expect(TestBed.inject(DraftKeeper).find<Design>('a')?.document).toEqual(width(0.3)(start));
     TestBed.resetTestingModule();
     TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting(), DesignEditorStore] });
     http = TestBed.inject(HttpTestingController);

@@ -1,4 +1,5 @@
 import { designProblems, designReadings } from '@yewridge/core/bench';
+import { withValue, valueAt } from '../../../shared/documents/value-at';
 import * as edits from './design-edits';
 
 describe('bench: edits', () => {
@@ -10,24 +11,24 @@ describe('bench: edits', () => {
       const [section] = design.sections;
       if (!section) throw new Error('no section');
       for (const content of edits.contentKinds(section)) {
-        const hung = edits.withValue(design, 'sections[0].contents', [edits.newContent(section, content)]);
+        const hung = withValue(design, 'sections[0].contents', [edits.newContent(section, content)]);
         expect(designProblems(hung)).withContext(content).toEqual([]);
       }
     });
   }
 
   it('changes one value and shares the rest', () => {
-    const wider = edits.withValue(box, 'sections[0].shape.width', 0.4);
-    expect(edits.valueAt(wider, 'sections[0].shape.width')).toBe(0.4);
+    const wider = withValue(box, 'sections[0].shape.width', 0.4);
+    expect(valueAt(wider, 'sections[0].shape.width')).toBe(0.4);
     expect(wider.entrances).toBe(box.entrances);
-    expect(edits.valueAt(box, 'sections[0].shape.width')).not.toBe(0.4);
+    expect(valueAt(box, 'sections[0].shape.width')).not.toBe(0.4);
   });
 
   it('sets a box on the stack with the plan of the box below', () => {
-    const narrow = edits.withValue(box, 'sections[0].shape.width', 0.19);
+    const narrow = withValue(box, 'sections[0].shape.width', 0.19);
     const { design, id } = edits.addSection(narrow, 'box');
     expect(design.sections.at(-1)?.id).toBe(id);
-    expect(edits.valueAt(design, 'sections[1].shape.width')).toBe(0.19);
+    expect(valueAt(design, 'sections[1].shape.width')).toBe(0.19);
   });
 
   it('moves a section without losing any, also past the ends', () => {
@@ -41,7 +42,7 @@ describe('bench: edits', () => {
   });
 
   it('takes frames out when a box becomes a tube, as they cannot hang there', () => {
-    const [section] = edits.withValue(box, 'sections[0].contents', [{ kind: 'frames', frame: 'dnm' }]).sections;
+    const [section] = withValue(box, 'sections[0].contents', [{ kind: 'frames', frame: 'dnm' }]).sections;
     if (!section) throw new Error('no section');
     expect(edits.changeShape(section, 'cylinder').contents).toEqual([]);
   });
@@ -53,7 +54,7 @@ describe('bench: edits', () => {
   });
 
   it('a box of a hive is of no hive any more when its size is changed', () => {
-    const hive = edits.withValue(box, 'sections[0].standard', 'langstroth-10-deep');
+    const hive = withValue(box, 'sections[0].standard', 'langstroth-10-deep');
     const id = hive.sections[0]?.id ?? '';
     expect(edits.changed(hive, id, 'label', 'Mine').sections[0]?.standard).toBe('langstroth-10-deep');
     expect(edits.changed(hive, id, 'shape.width', 0.4).sections[0]).not.toEqual(

@@ -12,6 +12,7 @@ import {
   type Shape,
 } from '@yewridge/core/bench';
 import { METRES_PER_INCH } from '@yewridge/core/shared/units';
+import { withValue } from '../../../shared/documents/value-at';
 
 /** Edits of a design, each a new design. Stacks are listed from the bottom up; screens show them top to bottom. */
 
@@ -19,24 +20,6 @@ const inch = (count: number): number => count * METRES_PER_INCH;
 
 export function newPartId(): string {
   return `p-${crypto.randomUUID().slice(0, 13)}`;
-}
-
-type Json = Readonly<Record<string, unknown>> | readonly unknown[];
-
-/** The document with the value at `path` (`sections[0].shape.width`) replaced, or without it; the rest is shared. */
-export function withValue<T>(document: T, path: string, value: unknown): T {
-  const steps = path.split(/[.[\]]+/).filter((step) => step !== '');
-  const set = (node: unknown, depth: number): unknown => {
-    const step = steps[depth];
-    if (step === undefined) return value;
-    if (Array.isArray(node)) return node.map((item: unknown, n) => (n === Number(step) ? set(item, depth + 1) : item));
-    const object = (node ?? {}) as Readonly<Record<string, Json>>;
-    const next = set(object[step], depth + 1);
-    if (next !== undefined) return { ...object, [step]: next };
-    const { [step]: _, ...rest } = object;
-    return rest;
-  };
-  return set(document, 0) as T;
 }
 
 /** Parts of a design that are one object under their own name. */
@@ -51,13 +34,6 @@ export function pathOfPart(design: Design, id: string): string {
   const gap = (design.gaps ?? []).findIndex((one) => one.id === id);
   if (gap >= 0) return `gaps[${gap}].`;
   return SETUP_PARTS.some((part) => part === id) ? `${id}.` : '';
-}
-
-export function valueAt(document: unknown, path: string): unknown {
-  return path
-    .split(/[.[\]]+/)
-    .filter((step) => step !== '')
-    .reduce<unknown>((node, step) => (node as Readonly<Record<string, unknown>> | undefined)?.[step], document);
 }
 
 /** Sizes to start a section of a kind from: common things a keeper has, to be overwritten at once. */

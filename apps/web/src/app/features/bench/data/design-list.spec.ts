@@ -4,9 +4,9 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import type { DesignDto } from '@yewridge/contract/bench';
 import { UndoToast } from '../../../shared/layout/undo-toast';
+import { withValue } from '../../../shared/documents/value-at';
 import { SAMPLE } from '../testing/sample-design';
 import { DesignActions } from './design-actions';
-import { withValue } from './design-edits';
 import { DesignListStore } from './design-list-store';
 
 const NOW = '2026-05-14T16:20:00.000Z';

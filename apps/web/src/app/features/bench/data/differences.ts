@@ -3,7 +3,7 @@ import type { UnitSystem } from '@yewridge/core/shared/units';
 import equal from 'fast-deep-equal';
 import { figureText } from '../../../shared/units/format';
 import { valueText } from '../../../shared/units/parse';
-import { valueAt } from './design-edits';
+import { valueAt } from '../../../shared/documents/value-at';
 import { BOARD_FIELDS, entranceFields, type Field, sectionFields, TARGET_FIELD } from './fields';
 import { contentsInWords, DISC_NAMES, DOOR_NAMES, FACE_NAMES, MATERIAL_NAMES, SHAPE_NAMES } from './names';
 import { hangingFields } from './setup-fields';

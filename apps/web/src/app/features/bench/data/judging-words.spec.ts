@@ -7,12 +7,12 @@ import {
   STARTING_POINTS,
   startingPoint,
 } from '@yewridge/core/bench';
+import { withValue } from '../../../shared/documents/value-at';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { type Compared, compareRows, compareWords } from './compare-view';
-import { withValue } from './design-edits';
 import { differences } from './differences';
 import { judge } from './judged';
-import { downAnswer, hangLines, massLine } from './load-view';
+import { downAnswer, hangLines, ladderLines, liftLine, massLine } from './load-view';
 import { versionNumber, versionSentence } from './page-words';
 import { disputeViews } from './school-view';
 import { curvePaths, factorViews, limitingSentence } from './suitability-view';
@@ -87,11 +87,17 @@ describe('bench: suitability in words', () => {
     expect(limitingSentence(judged(low), imperial)).toContain('16.4 ft');
   });
 
-  it('each point stands on its curve, and curves follow the schools and not the design', () => {
+  it('each point stands within its curve, and curves follow the schools and the side of the line only', () => {
     for (const view of views(SAMPLE))
       expect([view.x >= 3, view.x <= 89, view.y >= 3, view.y <= 19]).not.toContain(false);
-    expect(curvePaths([], 'N')).toEqual(curvePaths([], 'N'));
-    expect(curvePaths(['small-swarm'], 'N').volume).not.toBe(curvePaths([], 'N').volume);
+    const [field, small] = [curvePaths([], 'N'), curvePaths(['small-swarm'], 'N')];
+    expect(small.volume).not.toBe(field.volume);
+    expect(small.shade).toBe(field.shade);
+    // North and south of the line the sunny side is another; nothing else is.
+    const south = curvePaths([], 'S');
+    expect(Object.keys(field).filter((factor) => south[factor as 'facing'] !== field[factor as 'facing'])).toEqual([
+      'facing',
+    ]);
   });
 });
 
@@ -131,6 +137,16 @@ describe('bench: load in words', () => {
       expect(lines.some(({ level }) => level === 'good')).toBeFalse();
     });
   }
+
+  it('what could not be weighed is not said to be light on the ladder', () => {
+    const keg = withValue(SAMPLE, 'sections[0].shape', { kind: 'measured', volume: 0.02 });
+    expect(ladderLines(load(keg), 'ANSI-III', 60, 'metric').map(({ sentence }) => sentence.slice(0, 12))).toEqual([
+      'Carried down',
+    ]);
+    expect(ladderLines(load(SAMPLE), 'EN131-professional', 80, 'metric').map(({ level }) => level)).toContain('look');
+    expect(liftLine(load(SAMPLE), 0.25, 0.75, 'metric').level).toBe('good');
+    expect(liftLine(load(SAMPLE), 0.8, 0.75, 'metric').sentence).toContain('Nobody');
+  });
 
   it('a label gives the verdict', () => {
     const wires: Design = { ...SAMPLE, hanging: { style: 'wire', workingLoad: 1500 } };

@@ -1,5 +1,16 @@
-import type { Design, DesignLoad, HangVerdict } from '@yewridge/core/bench';
-import { ADDED_BAND, HORIZON_DAYS } from '@yewridge/core/bench';
+import {
+  ADDED_BAND,
+  type Design,
+  type DesignLoad,
+  type HangVerdict,
+  HORIZON_DAYS,
+  ladderCheck,
+  type LadderRating,
+  LADDERS,
+  liftLimit,
+  OK_RESERVE,
+  USUAL_LIMITS,
+} from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import type { Working } from '../../../shared/layout/working-panel';
 import { decimalText, figureOf, figureText } from '../../../shared/units/format';
@@ -63,6 +74,7 @@ export function massLine(design: Design, load: DesignLoad, system: UnitSystem): 
       formula: 'empty = boards, frames and wax × their density; then bees + comb + honey + brood by days',
       inputs: [
         ['Lightest and heaviest, empty', `${text(load.empty.low)} to ${text(load.empty.high)}`],
+        ...(load.soaked === null ? [] : [['Cardboard soaked through, empty', text(load.soaked)] as const]),
         ['Swarm', text(load.plan.swarm)],
         ['Reached soonest', dayText(load.down.soonest)],
         ['Reached latest', dayText(load.down.latest)],
@@ -73,12 +85,13 @@ export function massLine(design: Design, load: DesignLoad, system: UnitSystem): 
   };
 }
 
-export interface HangLine {
+/** One judgement of the load. */
+export interface LoadLine {
   readonly level: 'look' | 'know' | 'good';
   readonly sentence: string;
 }
 
-const VERDICTS: Readonly<Record<HangVerdict, HangLine['level']>> = {
+const VERDICTS: Readonly<Record<HangVerdict, LoadLine['level']>> = {
   ok: 'good',
   marginal: 'look',
   unsafe: 'look',
@@ -86,12 +99,12 @@ const VERDICTS: Readonly<Record<HangVerdict, HangLine['level']>> = {
 };
 
 /** What the load does to what it hangs by, in sentences. */
-export function hangLines(design: Design, load: DesignLoad, system: UnitSystem): readonly HangLine[] {
+export function hangLines(design: Design, load: DesignLoad, system: UnitSystem): readonly LoadLine[] {
   const { hang, hangInput } = load;
   if (!design.hanging) return [{ level: 'know', sentence: 'Say how it hangs, and the forces follow.' }];
   if (!hang || !hangInput) return [{ level: 'know', sentence: 'It stands: strap it against wind and tipping.' }];
   const force = (value: number): string => figureText(value, 'force', system);
-  const lines: HangLine[] = [];
+  const lines: LoadLine[] = [];
   if (hang.moment !== undefined && hang.pullOut !== undefined && hang.shear !== undefined) {
     const many = 'fasteners' in hangInput && (hangInput.fasteners ?? 1) > 1;
     const moment = `${decimalText(hang.moment, 0)} N m`;
@@ -108,7 +121,7 @@ export function hangLines(design: Design, load: DesignLoad, system: UnitSystem):
   return lines;
 }
 
-function verdictLine(verdict: HangVerdict | undefined, reserve: number | undefined, strap: boolean): HangLine {
+function verdictLine(verdict: HangVerdict | undefined, reserve: number | undefined, strap: boolean): LoadLine {
   if (verdict === undefined) {
     return {
       level: 'look',
@@ -118,9 +131,43 @@ function verdictLine(verdict: HangVerdict | undefined, reserve: number | undefin
   const times = reserve === undefined ? '' : `${decimalText(reserve, 1)} times what is needed`;
   const sentence = {
     ok: `Holds with reserve: ${times}`,
-    marginal: `Marginal: ${times}; 1.3 times is the least to rely on`,
+    marginal: `Marginal: ${times}; ${decimalText(OK_RESERVE, 2)} times is the least to rely on`,
     unsafe: strap ? `Unsafe: ${times}, or pulled beyond its label` : `Unsafe: only ${times}`,
     'needs-ledge': 'A strap without a measured tension needs a ledge or bracket under the box',
   }[verdict];
   return { level: VERDICTS[verdict], sentence };
+}
+
+/** The trap as it would be carried: empty on the way up, at the keeper's limit on the way down. */
+export function ladderLines(
+  { empty, plan, unweighed }: DesignLoad,
+  rating: LadderRating,
+  person: number,
+  system: UnitSystem,
+): readonly LoadLine[] {
+  const text = (kg: number): string => figureText(kg, 'mass', system);
+  // What could not be weighed is not carried up lightly: only the limit is sure then.
+  const up = unweighed.length > 0 ? [] : [{ what: 'up, empty', load: empty.high }];
+  return [...up, { what: 'down, at your limit', load: plan.limit }].map(({ what, load }) => {
+    const { verdict, total } = ladderCheck({ rating, person, load });
+    const carried = `Carried ${what}, ${text(load)}`;
+    const sentence = {
+      ok: `${carried}: fine by the ladder and in the hand`,
+      'lower-by-rope': `${carried}: more than the ${text(USUAL_LIMITS.ladder)} a hand should carry on a ladder; use a rope`,
+      'over-rating': `${carried}: ${text(total)} in all is over the ladder’s ${text(LADDERS[rating])}`,
+    }[verdict];
+    return { level: verdict === 'ok' ? 'good' : 'look', sentence };
+  });
+}
+
+/** Lifting the trap off at the keeper's limit, hands `horizontal` m from the ankles and `vertical` m above the ground. */
+export function liftLine({ plan }: DesignLoad, horizontal: number, vertical: number, system: UnitSystem): LoadLine {
+  const { limit, index } = liftLimit({ horizontal, vertical, load: plan.limit });
+  const most = figureText(limit, 'mass', system);
+  if (index === null || index === undefined) {
+    return { level: 'look', sentence: 'Nobody should lift anything from there.' };
+  }
+  return index > 1
+    ? { level: 'look', sentence: `From there most people should lift at most ${most}: your limit is over it` }
+    : { level: 'good', sentence: `From there most people may lift ${most}: your limit is within it` };
 }

@@ -3,7 +3,7 @@ import type { Design, DesignLoad, DesignReadings } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import equal from 'fast-deep-equal';
 import { type Figure, figureOf } from '../../../shared/units/format';
-import type { SaveState } from './design-editor-store';
+import type { SaveState } from '../../../shared/documents/document-session';
 
 /** The answer of a design, figures apart from words. */
 export interface Answer {
@@ -36,7 +36,7 @@ export function dayText(instant: string, timeZone: string): string {
 }
 
 /** Where the last change is now. */
-export function savedWords(saving: SaveState, timeZone: string): string {
+export function savedWords(saving: SaveState<unknown>, timeZone: string): string {
   switch (saving.kind) {
     case 'saved':
       return `saved ${at(saving.at, timeZone, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}`;
@@ -52,7 +52,7 @@ export function savedWords(saving: SaveState, timeZone: string): string {
 }
 
 /** The date on the title block: of the last save, or of today while one is under way. */
-export function sheetDate(saving: SaveState, now: string | undefined, timeZone: string): string {
+export function sheetDate(saving: SaveState<unknown>, now: string | undefined, timeZone: string): string {
   const instant = saving.kind === 'saved' ? saving.at : now;
   return instant === undefined ? '' : at(instant, timeZone, { day: 'numeric', month: 'short' });
 }

@@ -1,6 +1,6 @@
 import { type Design, designProblems } from '@yewridge/core/bench';
+import { withValue } from '../../../shared/documents/value-at';
 import { SAMPLE } from '../testing/sample-design';
-import { withValue } from './design-edits';
 import { problemSentence } from './problem-sentences';
 
 const BASE = 'sections[0]';

@@ -1,6 +1,6 @@
 import { type Design, designChecks, fitOptions } from '@yewridge/core/bench';
+import { withValue } from '../../../shared/documents/value-at';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
-import { withValue } from './design-edits';
 import { type CheckLine, checkLines, fitRemark, fitWords, type ReadingLine, readingLines } from './readings-view';
 
 const lines = (design: Design, system: 'metric' | 'imperial' = 'metric'): readonly ReadingLine[] =>

@@ -1,5 +1,5 @@
 import type { Design, DesignCheck, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
-import { designProblems, DOOR_BAND, isRound, openingArea, PASSAGE, withinTape } from '@yewridge/core/bench';
+import { DOOR_BAND, openingArea, PASSAGE, withinTape } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureOf, figureText, percentText } from '../../../shared/units/format';
 import type { Working } from '../../../shared/layout/working-panel';
@@ -146,14 +146,13 @@ export function readingLines(design: Design, readings: DesignReadings, system: U
   return [volumeLine, clearLine, roomLine, doorLine].map((line) => line(design, readings, system));
 }
 
-function flagCheck(flag: EntranceFlag, system: UnitSystem): CheckLine {
+function flagCheck(flag: Exclude<EntranceFlag, 'bird'>, system: UnitSystem): CheckLine {
   const gap = (value: number): string => figureText(value, 'part', system);
-  const lines: Readonly<Record<EntranceFlag, CheckLine>> = {
+  const lines: Readonly<Record<Exclude<EntranceFlag, 'bird'>, CheckLine>> = {
     'bees-cannot-pass': {
       level: 'look',
       sentence: `An opening under ${gap(PASSAGE.excluderMin)} stops workers, so it does not count as a door`,
     },
-    bird: { level: 'look', sentence: `Birds enter a gap over ${gap(PASSAGE.bird)}: a nail across it keeps them out` },
     closed: { level: 'look', sentence: 'Nothing gets in: give it a door, or open the disc' },
     'excludes-drone-or-queen': {
       level: 'look',
@@ -173,31 +172,12 @@ function roundText(volume: number, system: UnitSystem): string {
   return figureText(volume, 'volume', system).replace(/\.0(?= )/, '');
 }
 
-const NAIL = 0.003;
-
-/** The doors with as many nails across as keep birds out. */
-function nailed(design: Design): Design {
-  const entrances = design.entrances.map((entrance) => {
-    const { opening } = entrance;
-    if (opening.kind === 'notch') return entrance;
-    const { clear } = openingArea(opening);
-    if (clear <= PASSAGE.bird) return entrance;
-    const span = isRound(opening) ? opening.diameter : opening.width;
-    const count = Math.ceil((span - PASSAGE.bird) / (PASSAGE.bird + NAIL));
-    return { ...entrance, opening: { ...opening, guard: { count, diameter: NAIL } } };
-  });
-  return { ...design, entrances };
-}
-
+/** Flags of the doors in words; birds are told by the checks, and a box that holds bees is closed on purpose. */
 function flagLines(design: Design, { door }: DesignReadings, system: UnitSystem): CheckLine[] {
-  // A box that holds bees is closed on purpose.
-  const flags = design.purpose === 'holding' ? door.flags.filter((flag) => flag !== 'closed') : door.flags;
-  return flags.map((flag) => {
-    const line = flagCheck(flag, system);
-    const mended = flag === 'bird' ? nailed(design) : design;
-    const helps = mended !== design && designProblems(mended).length === 0;
-    return helps ? { ...line, fixes: [{ act: 'Put a nail across', design: mended }] } : line;
-  });
+  const closed = design.purpose === 'holding';
+  return door.flags.flatMap((flag) =>
+    flag === 'bird' || (flag === 'closed' && closed) ? [] : [flagCheck(flag, system)],
+  );
 }
 
 /** What to look at, what to know, what is good; in that order. */

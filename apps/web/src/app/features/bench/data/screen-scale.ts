@@ -1,5 +1,5 @@
 import { Injectable, signal } from '@angular/core';
-import { readText, writeText } from '../../../shared/kept/kept-choice';
+import { readText, writeChoice } from '../../../shared/kept/kept-choice';
 
 /** Each screen that this device is used with is remembered by its size. */
 const key = (): string => `yewridge.screen-scale.${window.screen.width}x${window.screen.height}`;
@@ -31,7 +31,7 @@ export class ScreenScale {
   keep(pixelsPerMetre: number): void {
     const calibration = { pixelsPerMetre, ratio: window.devicePixelRatio };
     this.#calibration.set(calibration);
-    writeText(key(), `${calibration.pixelsPerMetre} ${calibration.ratio}`);
+    writeChoice(key(), `${calibration.pixelsPerMetre} ${calibration.ratio}`);
   }
 
   /** Whether the page is shown larger or smaller than when the screen was checked. */

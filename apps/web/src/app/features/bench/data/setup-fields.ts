@@ -5,8 +5,10 @@ import {
   type Hanging,
   HANGING_DEFAULTS,
   type HangingStyle,
+  PASSAGE,
   SETUP_LIMITS,
   type SiteFactor,
+  usualTopRow,
 } from '@yewridge/core/bench';
 import type { FieldKind } from '../../../shared/units/parse';
 import type { Field } from './fields';
@@ -54,23 +56,29 @@ const BOARD: readonly Field[] = [
   LABEL,
   DYNAMIC,
 ];
-const BRACKET: readonly Field[] = [
+const bracket = (fasteners: number): readonly Field[] => [
   size('plate', 'Back plate height'),
   size('thickness', 'Back plate thickness'),
   count('fasteners', 'Screws or bolts', HANGING_DEFAULTS.fasteners),
-  { path: 'topRow', label: 'Of them in the top row', kind: 'count', range: SETUP_LIMITS.fasteners, otherwise: 2 },
+  {
+    path: 'topRow',
+    label: 'Of them in the top row',
+    kind: 'count',
+    range: { min: 1, max: fasteners },
+    otherwise: usualTopRow(fasteners),
+  },
   force('workingPullOut', 'Pull-out a screw may take'),
   force('workingShear', 'Shear a screw may take'),
   LABEL,
   DYNAMIC,
 ];
 
-export function hangingFields({ style }: Hanging): readonly Field[] {
+export function hangingFields({ style, fasteners = HANGING_DEFAULTS.fasteners }: Hanging): readonly Field[] {
   const byStyle: Readonly<Record<HangingStyle, readonly Field[]>> = {
     board: BOARD,
-    'tree-bracket': BRACKET,
-    'fence-bracket': BRACKET,
-    'post-bracket': BRACKET,
+    'tree-bracket': bracket(fasteners),
+    'fence-bracket': bracket(fasteners),
+    'post-bracket': bracket(fasteners),
     strap: [
       count('turns', 'Times round', HANGING_DEFAULTS.turns),
       {
@@ -150,7 +158,12 @@ export function gapFields({ opening }: DesignGap): readonly Field[] {
       ];
     case 'mesh':
       return [
-        { path: 'opening.aperture', label: 'Mesh opening', kind: 'part', range: { min: 0, above: true, max: 0.0032 } },
+        {
+          path: 'opening.aperture',
+          label: 'Mesh opening',
+          kind: 'part',
+          range: { min: 0, above: true, max: PASSAGE.workerProof },
+        },
         many,
       ];
   }

@@ -8,6 +8,7 @@ import type {
   Evidence,
   Factor,
   HangingStyle,
+  LadderRating,
   School,
   Secured,
   StartingPoint,
@@ -36,6 +37,15 @@ export const HANGING_CAUTIONS: Readonly<Record<HangingStyle, string>> = {
   wire: 'Wire that was kinked once breaks there. Never stand below it.',
   stand: 'A stand that is strapped to the tree cannot walk; one that leans can.',
   deck: 'Strap it down against wind, and keep it off the way people go.',
+};
+export const LADDER_NAMES: Readonly<Record<LadderRating, string>> = {
+  'EN131-professional': 'EN 131 professional',
+  'EN131-non-professional': 'EN 131 non-professional',
+  'ANSI-IAA': 'ANSI IAA',
+  'ANSI-IA': 'ANSI IA',
+  'ANSI-I': 'ANSI I',
+  'ANSI-II': 'ANSI II',
+  'ANSI-III': 'ANSI III',
 };
 export const SECURED_NAMES: Readonly<Record<Secured, string>> = {
   none: 'nothing holds them',

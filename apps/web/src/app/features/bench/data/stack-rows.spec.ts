@@ -1,6 +1,7 @@
 import { DESIGN_LIMITS, designProblems } from '@yewridge/core/bench';
+import { withValue, valueAt } from '../../../shared/documents/value-at';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
-import { changeOpening, changeShape, valueAt, withValue } from './design-edits';
+import { changeOpening, changeShape } from './design-edits';
 import { contentFields, entranceFields, type Field, sectionFields } from './fields';
 import { entranceRows, sectionRows } from './stack-rows';
 

@@ -7,6 +7,7 @@ import {
   type FactorRow,
   type Hemisphere,
   type Level,
+  offSunnySide,
   type School,
   type Side,
   targetUnder,
@@ -132,11 +133,6 @@ const SENTENCES: Readonly<Record<Factor, Partial<Readonly<Record<Side, (told: To
   openFraction: { below: () => 'Frames fill the room scouts walk in' },
 };
 
-function offSun(facing: number, hemisphere: Hemisphere): number {
-  const turn = Math.abs(facing - (hemisphere === 'N' ? 180 : 0)) % 360;
-  return Math.min(turn, 360 - turn);
-}
-
 /** Why a factor counts for or against the design, with the strength of what is known in brackets. */
 export function reasonSentence(
   row: FactorRow,
@@ -151,7 +147,7 @@ export function reasonSentence(
   if (level === 'good') return `${FACTOR_NAMES[row.factor]} is in the preferred range ${evidence}`;
   const target = targetUnder(row.factor, schools);
   const nearest = side === 'below' ? target.low : target.high;
-  const shown = row.factor === 'facing' ? offSun(value, hemisphere) : value;
+  const shown = row.factor === 'facing' ? offSunnySide(value, hemisphere) : value;
   const told: Told = {
     value: factorText(row.factor, shown, system),
     target: factorText(row.factor, nearest, system),

@@ -11,6 +11,7 @@ import {
   FRAME_IDS,
   type FrameId,
   massFromBees,
+  SWARM_SEEN,
   swarmAdvice,
 } from '@yewridge/core/bench';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -35,8 +36,6 @@ const BOXES = {
   either: 'Crowded in a five-frame box, and only if it is moved within a week; ten frames give it time.',
   'ten-frame': 'House it in a ten-frame box.',
 } as const;
-/** Below this the swarm seldom builds up in time; above, two swarms may hang together. kg. */
-const SEEN = { low: 0.3, high: 4 };
 
 /** How many bees a swarm is, by what can be measured, and what to house it in. */
 @Component({
@@ -102,8 +101,8 @@ export class SwarmSizePage {
   });
   protected readonly remark = computed(() => {
     const kg = this.#kg();
-    const [low, high] = [SEEN.low, SEEN.high].map((mass) => figureText(mass, 'mass', this.system()));
-    return kg < SEEN.low || kg > SEEN.high
+    const [low, high] = [SWARM_SEEN.low, SWARM_SEEN.high].map((mass) => figureText(mass, 'mass', this.system()));
+    return kg < SWARM_SEEN.low || kg > SWARM_SEEN.high
       ? `Swarms of ${low} to ${high} have been seen; check the measurement.`
       : null;
   });

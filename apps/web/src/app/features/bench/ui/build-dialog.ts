@@ -3,7 +3,7 @@ import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/materia
 import { RouterLink } from '@angular/router';
 import { TRAP_LIMITS, type TrapDto } from '@yewridge/contract/stores';
 import type { ApiFailure } from '../../../shared/http/api-failure';
-import { readText, writeText } from '../../../shared/kept/kept-choice';
+import { readText, writeChoice } from '../../../shared/kept/kept-choice';
 import { labelsLink, trapLink } from '../../../shared/routes/paths';
 import { SizeField } from '../../../shared/units/size-field';
 import { BuildsApi } from '../data/builds-api';
@@ -78,7 +78,7 @@ export class BuildDialog {
   protected send(): void {
     if (!this.ready()) return;
     this.sending.set(true);
-    writeText(OWNER, this.owner());
+    writeChoice(OWNER, this.owner());
     const numbers = this.numbers();
     const traps = numbers.map((number, n) => ({ id: this.#ids[n] ?? '', number }));
     const paintedOn = this.painted() === '' ? null : this.painted();

@@ -46,7 +46,7 @@ import type { DesignEditorStore } from '../data/design-editor-store';
       }
       @case ('deleted') {
         <p class="sheet gone">
-          “{{ page.design.document.name }}” is in the bin. <a [routerLink]="sheet()">Take it out there.</a>
+          “{{ page.row.document.name }}” is in the bin. <a [routerLink]="sheet()">Take it out there.</a>
         </p>
       }
       @case ('data') {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { SizeField } from '../../../shared/units/size-field';
-import { valueAt } from '../data/design-edits';
+import { valueAt } from '../../../shared/documents/value-at';
 import type { Field } from '../data/fields';
 import type { Fault } from '../data/stack-rows';
 import type { PartChange } from './part-change';

@@ -142,7 +142,7 @@ describe('bench: openings, hanging and load', () => {
   it('shows what an opening adds, and the caution of the way it hangs', async () => {
     const { element } = await draw(SetupPanel, inputs);
     expect(element.textContent).toContain('10.0 cm², gap 10 mm');
-    expect(element.querySelector('.caution')?.textContent).toContain('Never stand below it.');
+    expect(element.querySelector('yw-caution')?.textContent).toContain('Never stand below it.');
     expect(element.textContent).toContain('Read the working load off the label');
   });
 

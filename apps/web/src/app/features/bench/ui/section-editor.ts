@@ -5,6 +5,7 @@ import { changeShape, contentKinds, newContent } from '../data/design-edits';
 import { contentFields, REST_FIELD, sectionFields } from '../data/fields';
 import { ARRANGEMENT_NAMES, CONTENT_NAMES, FILL_NAMES, FRAME_NAMES, SHAPE_NAMES } from '../data/names';
 import { GRAIN_NAMES, SECURED_NAMES } from '../data/setup-words';
+import { SOLD_NAMES, soldId, soldOf } from '../data/sold-boards';
 import type { Fault, SectionRow } from '../data/stack-rows';
 import { focusAfterMenu } from '../../../shared/layout/menu-focus';
 import { ChoiceLine } from './choice-line';
@@ -37,6 +38,9 @@ export class SectionEditor {
   protected readonly contentNames = CONTENT_NAMES;
   protected readonly secured = SECURED_NAMES;
   protected readonly grains = GRAIN_NAMES;
+  protected readonly soldNames = SOLD_NAMES;
+  protected readonly soldId = soldId;
+  protected readonly soldOf = soldOf;
   protected readonly focusAfterMenu = focusAfterMenu;
   protected readonly restField = [REST_FIELD];
 

@@ -19,11 +19,14 @@ import { focusAfterMenu } from '../../../shared/layout/menu-focus';
 import { figureText } from '../../../shared/units/format';
 import { changeGap } from '../data/design-edits';
 import { hangLines } from '../data/load-view';
-import { BOARD_MOISTURE, gapFields, hangingFields, LOAD_FIELDS } from '../data/setup-fields';
+import { BOARD_MOISTURE, gapFields } from '../data/setup-fields';
 import { FLOW_NAMES, GAP_NAMES, HANGING_CAUTIONS, HANGING_NAMES, STORES_NAMES } from '../data/setup-words';
 import { type Fault, faultsUnder } from '../data/stack-rows';
 import { ChoiceLine } from './choice-line';
+import { Caution } from '../../../shared/layout/caution';
+import { VerdictLine } from '../../../shared/layout/verdict-line';
 import { FieldList } from './field-list';
+import { HangingForm } from './hanging-form';
 import { NameLine } from './name-line';
 import type { PanelChange } from './panel-change';
 import { SchoolList } from './school-list';
@@ -31,7 +34,7 @@ import { SchoolList } from './school-list';
 /** Under the stack: other openings, comb and boards, how it hangs, and the schools it follows. */
 @Component({
   selector: 'yw-setup-panel',
-  imports: [MatMenuModule, Icon, ChoiceLine, FieldList, NameLine, SchoolList],
+  imports: [MatMenuModule, Icon, ChoiceLine, FieldList, NameLine, SchoolList, HangingForm, Caution, VerdictLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './setup-panel.html',
   styleUrls: ['./stack-panel.scss', './part-editor.scss', './setup-panel.scss'],
@@ -58,22 +61,17 @@ export class SetupPanel {
   protected readonly gapNames = GAP_NAMES;
   protected readonly gapFields = gapFields;
   protected readonly openings = { slot: 'Slot', hole: 'Round hole', mesh: 'Mesh' };
-  protected readonly hangingNames = { none: 'not said yet', ...HANGING_NAMES };
   protected readonly cautions = HANGING_CAUTIONS;
-  protected readonly flows = FLOW_NAMES;
   protected readonly storesNames = STORES_NAMES;
   protected readonly origins = { yes: 'my own, healthy', no: 'not known' };
   protected readonly lids = { unknown: 'not looked', tight: 'dark', light: 'light shows' };
-  protected readonly loadFields = LOAD_FIELDS;
   protected readonly moisture = [BOARD_MOISTURE];
 
   protected readonly plan = computed(() => this.design().load ?? LOAD_DEFAULTS);
-  protected readonly hangingFields = computed(() => {
-    const { hanging } = this.design();
-    return hanging ? hangingFields(hanging) : [];
+  protected readonly hangingName = computed(() => {
+    const style = this.design().hanging?.style;
+    return style === undefined ? 'Not said yet' : HANGING_NAMES[style];
   });
-  protected readonly hangingFaults = computed(() => faultsUnder('hanging', this.problems(), this.system()));
-  protected readonly loadFaults = computed(() => faultsUnder('load', this.problems(), this.system()));
   protected readonly hangingLines = computed(() => {
     const load = this.load();
     return load ? hangLines(this.design(), load, this.system()) : [];
@@ -114,10 +112,6 @@ export class SetupPanel {
 
   protected say(part: string, field: string, value: unknown): void {
     this.changed.emit({ part, field, value });
-  }
-
-  protected loadChanged(field: string, value: unknown): void {
-    this.say('whole', 'load', { ...this.plan(), [field]: value });
   }
 
   protected lidChosen(lid: string): void {

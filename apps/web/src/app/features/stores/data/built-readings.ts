@@ -1,13 +1,14 @@
 import {
   assessDesign,
   type Design,
+  DESIGN_LIMITS,
   designLoad,
   type DesignReadings,
-  insideShape,
   type Shape,
 } from '@yewridge/core/bench';
 import type { NumberRange } from '@yewridge/core/shared/errors';
 import type { UnitSystem } from '@yewridge/core/shared/units';
+import { valueAt } from '../../../shared/documents/value-at';
 import { decimalText, figureText } from '../../../shared/units/format';
 import type { FieldKind } from '../../../shared/units/parse';
 
@@ -66,8 +67,6 @@ export interface MeasuredField {
   readonly range: NumberRange;
 }
 
-const SIZE: NumberRange = { min: 0, above: true, max: 3 };
-const BORE: NumberRange = { min: 0, above: true, max: 1 };
 const SHAPE_LABELS: Readonly<Record<Shape['kind'], readonly (readonly [path: string, label: string])[]>> = {
   box: [
     ['length', 'length'],
@@ -93,10 +92,8 @@ const SHAPE_LABELS: Readonly<Record<Shape['kind'], readonly (readonly [path: str
   measured: [['volume', 'volume']],
 };
 
-function at(object: unknown, path: string): number | null {
-  const value = path
-    .split('.')
-    .reduce<unknown>((node, step) => (node as Readonly<Record<string, unknown>> | undefined)?.[step], object);
+function sizeAt(object: unknown, path: string): number | null {
+  const value = valueAt(object, path);
   return typeof value === 'number' ? value : null;
 }
 
@@ -106,16 +103,16 @@ export function measuredFields(design: Design, built: Design): readonly Measured
     const planned = design.sections.find(({ id }) => id === section.id);
     const taped = section.sizes === 'outside' && section.shape.kind !== 'measured' ? ' outside' : '';
     return SHAPE_LABELS[section.shape.kind].flatMap(([path, label]): MeasuredField[] => {
-      const value = at(section.shape, path);
+      const value = sizeAt(section.shape, path);
       if (value === null) return [];
       return [
         {
-          path: `sections.${n}.shape.${path}`,
+          path: `sections[${n}].shape.${path}`,
           label: `${section.label}, ${label}${taped}`,
           kind: path === 'volume' ? 'volume' : 'length',
           value,
-          planned: planned ? at(planned.shape, path) : null,
-          range: path === 'volume' ? BORE : SIZE,
+          planned: planned ? sizeAt(planned.shape, path) : null,
+          range: path === 'volume' ? DESIGN_LIMITS.volume : DESIGN_LIMITS.size,
         },
       ];
     });
@@ -125,37 +122,23 @@ export function measuredFields(design: Design, built: Design): readonly Measured
     const sizes =
       entrance.opening.kind === 'hole' || entrance.opening.kind === 'disc' ? ['diameter'] : ['width', 'height'];
     return sizes.flatMap((size): MeasuredField[] => {
-      const value = at(entrance.opening, size);
+      const value = sizeAt(entrance.opening, size);
       if (value === null) return [];
       const label = `${entrance.label}, ${size}`;
-      const path = `entrances.${n}.opening.${size}`;
-      return [{ path, label, kind: 'length', value, planned: planned ? at(planned.opening, size) : null, range: BORE }];
+      const path = `entrances[${n}].opening.${size}`;
+      return [
+        {
+          path,
+          label,
+          kind: 'length',
+          value,
+          planned: planned ? sizeAt(planned.opening, size) : null,
+          range: DESIGN_LIMITS.opening,
+        },
+      ];
     });
   });
   return [...sections, ...doors];
-}
-
-/** The document with the number at `path` replaced. */
-export function withMeasure(built: Design, path: string, value: number): Design {
-  const steps = path.split('.');
-  const set = (node: unknown, depth: number): unknown => {
-    const step = steps[depth];
-    if (step === undefined) return value;
-    if (Array.isArray(node)) return node.map((item: unknown, n) => (n === Number(step) ? set(item, depth + 1) : item));
-    const object = node as Readonly<Record<string, unknown>>;
-    return { ...object, [step]: set(object[step], depth + 1) };
-  };
-  return set(built, 0) as Design;
-}
-
-/** Whether the sizes as measured go together; if not, the readings stay away. */
-export function goesTogether(built: Design): boolean {
-  try {
-    built.sections.forEach(insideShape);
-    return assessDesign(built).ok;
-  } catch {
-    return false;
-  }
 }
 
 export function countWords(count: number, one: string, many: string): string {

@@ -3,7 +3,8 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed } from '@angular/core/testing';
 import type { TrapDocument, TrapWithDesignDto } from '@yewridge/contract/stores';
 import { startingPoint } from '@yewridge/core/bench';
-import { measuredFields, readingRows, withMeasure } from './built-readings';
+import { withValue } from '../../../shared/documents/value-at';
+import { measuredFields, readingRows } from './built-readings';
 import { labelCode } from './label-code';
 import { TrapStore } from './trap-store';
 import { todayIn, trapLines } from './trap-words';
@@ -51,7 +52,7 @@ describe('stores: design and trap', () => {
   it('a board cut narrow makes a smaller trap than the design, and says by how much', () => {
     const [, width] = measuredFields(design, design);
     if (!width) throw new Error('no width');
-    const narrow = withMeasure(design, width.path, width.value - 0.01);
+    const narrow = withValue(design, width.path, width.value - 0.01);
     const gross = readingRows(design, narrow, null, 'metric')[0];
     expect([gross?.design, gross?.built, gross?.change]).toEqual(['21.7 L', '20.6 L', '−1.1 L']);
     expect(measuredFields(design, narrow)[1]).toEqual(jasmine.objectContaining({ planned: width.value }));
@@ -110,7 +111,7 @@ describe('stores: one open trap', () => {
     const put = http.expectOne({ method: 'PUT', url: '/api/v1/traps/t' });
     expect(put.request.body).toEqual({ revision: 1, document: { ...TRAP, note: 'ab' } });
     put.flush({ ...LOADED.trap, revision: 2, document: { ...TRAP, note: 'ab' } });
-    expect([store.saving(), store.settled()]).toEqual(['saved', true]);
+    expect([store.saving().kind, store.settled()]).toEqual(['saved', true]);
     store.undo();
     expect(store.document()?.note).toBe('');
   });
@@ -144,7 +145,7 @@ describe('stores: one open trap', () => {
     type('kept');
     jasmine.clock().tick(400);
     http.expectOne({ method: 'PUT', url: '/api/v1/traps/t' }).error(new ProgressEvent('error'));
-    expect(store.saving()).not.toBe('saved');
+    expect(store.saving().kind).toBe('kept');
     store.open('t');
     http.expectOne({ method: 'GET', url: '/api/v1/traps/t' }).flush(LOADED);
     expect(store.document()?.note).toBe('kept');

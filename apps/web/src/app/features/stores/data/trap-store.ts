@@ -1,212 +1,79 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import type { TrapDocument, TrapDto, TrapWithDesignDto } from '@yewridge/contract/stores';
-import equal from 'fast-deep-equal';
-import {
-  catchError,
-  concatMap,
-  debounceTime,
-  defaultIfEmpty,
-  defer,
-  EMPTY,
-  finalize,
-  type Observable,
-  of,
-  ReplaySubject,
-  Subject,
-  tap,
-  timer,
-} from 'rxjs';
-import type { ApiFailure } from '../../../shared/http/api-failure';
+import { concatMap, map, type Observable, tap } from 'rxjs';
+import { DocumentSession } from '../../../shared/documents/document-session';
+import { DraftKeeper } from '../../../shared/documents/draft-keeper';
 import { TrapsApi } from './traps-api';
 
-export type TrapState =
-  | { readonly kind: 'waiting' }
-  | { readonly kind: 'failed'; readonly failure: ApiFailure }
-  | { readonly kind: 'data'; readonly loaded: TrapWithDesignDto };
-export type TrapSaving = 'saved' | 'saving' | { readonly failure: ApiFailure; readonly theirs: TrapDto | null };
-
-const SAVE_AFTER_MS = 300;
-const TRY_AGAIN_MS = 2000;
-const DRAFT = 'yewridge.trap-draft.';
-
-/** One open trap: every change is kept on this device until the server has it, and can be undone. */
+/** One open trap: its session with the server, and the design it was built to. */
 @Injectable()
 export class TrapStore {
   readonly #api = inject(TrapsApi);
-  readonly #state = signal<TrapState>({ kind: 'waiting' });
-  readonly #document = signal<TrapDocument | null>(null);
-  readonly #past = signal<readonly TrapDocument[]>([]);
-  readonly #saving = signal<TrapSaving>('saved');
-  readonly #saves = new Subject<void>();
-  /** Tells when the save under way has been answered. */
-  #inFlight: ReplaySubject<void> | null = null;
-  #row: TrapDto | null = null;
-  #step: string | null = null;
+  readonly #session = new DocumentSession<TrapDocument, TrapDto>({
+    save: (id, save) => this.#api.save(id, save),
+    drafts: inject(DraftKeeper),
+    draftName: (id) => `trap-${id}`,
+    destroyed: inject(DestroyRef),
+  });
+  readonly #built = signal<TrapWithDesignDto | null>(null);
 
-  readonly state = this.#state.asReadonly();
-  readonly document = this.#document.asReadonly();
-  readonly saving = this.#saving.asReadonly();
-  readonly canUndo = computed(() => this.#past().length > 0);
-
-  constructor() {
-    this.#saves
-      .pipe(
-        debounceTime(SAVE_AFTER_MS),
-        concatMap(() => (this.#inFlight ? this.flush() : defer(() => this.#send()))),
-        takeUntilDestroyed(),
-      )
-      .subscribe();
-  }
+  readonly page = this.#session.page;
+  readonly saving = this.#session.saving;
+  readonly document = this.#session.document;
+  readonly canUndo = this.#session.canUndo;
+  /** The trap as it was fetched, with its design and the newest version of that. */
+  readonly built = this.#built.asReadonly();
 
   open(id: string): void {
-    this.#state.set({ kind: 'waiting' });
-    this.#api.one(id).subscribe({
-      next: (loaded) => {
-        this.#opened(loaded);
-      },
-      error: (failure: ApiFailure) => {
-        this.#state.set({ kind: 'failed', failure });
-      },
-    });
+    const fetch = this.#api.one(id).pipe(
+      tap((built) => {
+        this.#built.set(built);
+      }),
+      map(({ trap }) => trap),
+    );
+    this.#session.open(id, fetch);
   }
 
-  /** `joins` names the field, so that typing into it is one step of undo. */
   edit(change: (trap: TrapDocument) => TrapDocument, joins: string | null = null): void {
-    const before = this.#document();
-    if (!before) return;
-    const after = change(before);
-    if (equal(before, after)) return;
-    if (joins === null || joins !== this.#step) this.#past.update((past) => [...past, before]);
-    this.#step = joins;
-    this.#set(after);
+    this.#session.edit(change, joins);
   }
 
   closeStep(): void {
-    this.#step = null;
+    this.#session.closeStep();
   }
 
   undo(): void {
-    const before = this.#past().at(-1);
-    if (!before) return;
-    this.#past.update((past) => past.slice(0, -1));
-    this.#step = null;
-    this.#set(before);
+    this.#session.undo();
   }
 
-  /** Two windows changed this trap: mine goes over theirs, or theirs is shown with mine one undo away. */
-  resolve(choice: 'mine' | 'theirs'): void {
-    const saving = this.#saving();
-    if (typeof saving === 'string' || !saving.theirs) return;
-    const { theirs } = saving;
-    this.#row = theirs;
-    this.#saving.set('saving');
-    if (choice === 'theirs') this.edit(() => theirs.document);
-    this.#saves.next();
-    if (this.settled()) {
-      this.#keep(null);
-      this.#saving.set('saved');
-    }
+  redo(): void {
+    this.#session.redo();
   }
 
   settled(): boolean {
-    return this.#row === null || equal(this.#document(), this.#row.document);
+    return this.#session.settled();
   }
 
   flush(): Observable<unknown> {
-    const now = defer(() => (this.settled() ? of(null) : this.#send().pipe(defaultIfEmpty(null))));
-    return this.#inFlight ? this.#inFlight.pipe(concatMap(() => now)) : now;
+    return this.#session.flush();
   }
 
   remove(): Observable<TrapDto> {
-    return this.flush().pipe(concatMap(() => (this.#row ? this.#api.remove(this.#row.id, this.#row.revision) : EMPTY)));
-  }
-
-  restore(): void {
-    const row = this.#row;
-    if (!row) return;
-    this.#api.restore(row.id, row.revision).subscribe({
-      next: () => {
-        this.open(row.id);
-      },
-      error: (failure: ApiFailure) => {
-        this.#saving.set({ failure, theirs: null });
-      },
-    });
-  }
-
-  #opened(loaded: TrapWithDesignDto): void {
-    const { trap } = loaded;
-    this.#row = trap;
-    this.#past.set([]);
-    this.#saving.set('saved');
-    this.#document.set(trap.document);
-    this.#state.set({ kind: 'data', loaded });
-    const draft = this.#draft(trap.id);
-    if (draft && trap.deletedAt === null && !equal(draft, trap.document)) this.edit(() => draft);
-  }
-
-  #set(document: TrapDocument): void {
-    this.#document.set(document);
-    this.#keep(document);
-    this.#saves.next();
-  }
-
-  #send(): Observable<unknown> {
-    const document = this.#document();
-    const row = this.#row;
-    const saving = this.#saving();
-    const asked = typeof saving !== 'string' && saving.theirs !== null;
-    if (!document || !row || asked) return EMPTY;
-    if (this.settled()) {
-      // What could not be saved was taken back: there is nothing left to say.
-      this.#keep(null);
-      this.#saving.set('saved');
-      return EMPTY;
-    }
-    this.#saving.set('saving');
-    const answered = new ReplaySubject<void>(1);
-    this.#inFlight = answered;
-    return this.#api.save(row.id, { revision: row.revision, document }).pipe(
-      tap((saved) => {
-        this.#row = saved;
-        this.#keep(this.settled() ? null : this.#document());
-        this.#saving.set(this.settled() ? 'saved' : 'saving');
-        if (!this.settled()) this.#saves.next();
-      }),
-      catchError((failure: ApiFailure) => {
-        const theirs = failure.code === 'REVISION_CONFLICT' ? (failure.current as TrapDto) : null;
-        this.#saving.set({ failure, theirs });
-        if (failure.code === 'UNREACHABLE' || failure.code === 'INTERNAL') {
-          timer(TRY_AGAIN_MS).subscribe(() => {
-            this.#saves.next();
-          });
-        }
-        return EMPTY;
-      }),
-      finalize(() => {
-        if (this.#inFlight === answered) this.#inFlight = null;
-        answered.next();
-        answered.complete();
+    return this.flush().pipe(
+      concatMap(() => this.#api.remove(this.#session.id, this.#session.revision())),
+      tap(() => {
+        this.#session.forgetDraft();
       }),
     );
   }
 
-  #keep(document: TrapDocument | null): void {
-    const key = DRAFT + (this.#row?.id ?? '');
-    try {
-      if (document === null) localStorage.removeItem(key);
-      else localStorage.setItem(key, JSON.stringify(document));
-    } catch {
-      // Storage refused: the work is still in the page and on its way to the server.
-    }
+  restore(deleted: TrapDto): void {
+    this.#session.reopen(this.#api.restore(deleted.id, deleted.revision));
   }
 
-  #draft(id: string): TrapDocument | null {
-    try {
-      return JSON.parse(localStorage.getItem(DRAFT + id) ?? 'null') as TrapDocument | null;
-    } catch {
-      return null;
-    }
+  /** Two windows changed this trap: mine goes over theirs, or theirs is shown with mine one undo away. */
+  resolve(choice: 'mine' | 'theirs'): void {
+    if (choice === 'mine') this.#session.keepMine();
+    else this.#session.takeTheirs();
   }
 }

@@ -13,19 +13,20 @@ import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { TRAP_CONDITIONS, TRAP_LIMITS, type TrapDocument } from '@yewridge/contract/stores';
 import type { ApiFailure } from '../../../shared/http/api-failure';
+import { withValue } from '../../../shared/documents/value-at';
 import { Icon } from '../../../shared/icons/icon';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { UndoToast } from '../../../shared/layout/undo-toast';
-import { designLink, designLinks, labelsLink, storesLink } from '../../../shared/routes/paths';
+import { designLink, designLinks, labelsLink, storesLink, trapLink } from '../../../shared/routes/paths';
 import { figureText } from '../../../shared/units/format';
 import { valueText } from '../../../shared/units/parse';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
-import { goesTogether, type MeasuredField, measuredFields, readingRows, withMeasure } from '../data/built-readings';
+import { type MeasuredField, measuredFields, readingRows } from '../data/built-readings';
 import { TrapAddress } from '../data/trap-address';
 import { TrapStore } from '../data/trap-store';
 import { CONDITION_NAMES, numberFault, todayIn, trapLines } from '../data/trap-words';
@@ -55,10 +56,7 @@ export class TrapPage {
   readonly #system = inject(UnitChoice).system;
   readonly #workspace = inject(WorkspaceStore).workspace;
 
-  readonly #loaded = computed(() => {
-    const state = this.store.state();
-    return state.kind === 'data' ? state.loaded : null;
-  });
+  readonly #loaded = this.store.built;
   protected readonly address = computed(() => this.#address.of(this.id()));
   /** The label shows what stands on the screen, not what was fetched. */
   protected readonly labelled = computed(() => {
@@ -85,7 +83,7 @@ export class TrapPage {
   protected readonly rows = computed(() => {
     const loaded = this.#loaded();
     const document = this.store.document();
-    if (!loaded || !document || !goesTogether(document.asBuilt)) return [];
+    if (!loaded || !document) return [];
     return readingRows(loaded.design, document.asBuilt, document.massKg, this.#system());
   });
   protected readonly fields = computed(() => {
@@ -100,15 +98,21 @@ export class TrapPage {
   });
   protected readonly saved = computed(() => {
     const saving = this.store.saving();
-    if (saving === 'saved') return 'saved';
-    return saving === 'saving'
-      ? 'saving …'
-      : `not saved: ${saving.failure.fields[0]?.message ?? saving.failure.message}`;
+    switch (saving.kind) {
+      case 'saved':
+        return 'saved';
+      case 'saving':
+        return 'saving …';
+      case 'conflict':
+        return 'not saved: changed elsewhere';
+      default:
+        return `not saved: ${saving.failure.fields[0]?.message ?? saving.failure.message}`;
+    }
   });
   /** What the other window made of it, where two changed it. */
   protected readonly theirs = computed(() => {
     const saving = this.store.saving();
-    if (typeof saving === 'string' || !saving.theirs) return null;
+    if (saving.kind !== 'conflict') return null;
     const { massKg, condition, note } = saving.theirs.document;
     const mass = massKg === null ? 'not weighed' : figureText(massKg, 'mass', this.#system());
     return `Changed in another window meanwhile: ${mass}, ${CONDITION_NAMES[condition]}${note === '' ? '' : `, “${note}”`}.`;
@@ -139,6 +143,13 @@ export class TrapPage {
             this.store.undo();
           },
         },
+        {
+          sequence: 'Ctrl+Shift+z',
+          says: 'Redo',
+          run: () => {
+            this.store.redo();
+          },
+        },
       ],
       inject(DestroyRef),
     );
@@ -154,7 +165,7 @@ export class TrapPage {
   }
 
   protected measure(path: string, value: number): void {
-    this.store.edit((trap) => ({ ...trap, asBuilt: withMeasure(trap.asBuilt, path, value) }), path);
+    this.store.edit((trap) => ({ ...trap, asBuilt: withValue(trap.asBuilt, path, value) }), path);
   }
 
   protected planned({ planned, value, kind }: MeasuredField): string {
@@ -168,7 +179,7 @@ export class TrapPage {
         void this.#router.navigate([...this.stores]).then(() => {
           this.#toast.show(`${gone.document.number} is in the bin`, () => {
             this.#api.restore(gone.id, gone.revision).subscribe({
-              next: () => void this.#router.navigate(['/', 'stores', 'traps', gone.id]),
+              next: () => void this.#router.navigate([...trapLink(gone.id)]),
               error: (failure: ApiFailure) => {
                 this.#toast.tell(failure.message);
               },

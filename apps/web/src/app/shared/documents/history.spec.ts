@@ -1,4 +1,4 @@
-import { closeStep, record, redone, startHistory, undone } from './design-history';
+import { closeStep, record, redone, startHistory, undone } from './history';
 
 describe('bench: undo', () => {
   it('takes typing into one field back in one step', () => {

@@ -1,10 +1,9 @@
 import { Injectable } from '@angular/core';
-import type { Design } from '@yewridge/core/bench';
 
 /** What has been typed and not yet been acknowledged by the server. */
-export interface Draft {
+export interface Draft<T = unknown> {
   readonly revision: number;
-  readonly document: Design;
+  readonly document: T;
 }
 
 const PREFIX = 'yewridge.draft.';
@@ -35,14 +34,14 @@ export class DraftKeeper {
   }
 
   /** This tab's draft, or one that a tab left behind. */
-  find(id: string): Draft | null {
+  find<T>(id: string): Draft<T> | null {
     try {
       const own = localStorage.getItem(this.#key(id));
-      if (own) return JSON.parse(own) as Draft;
+      if (own) return JSON.parse(own) as Draft<T>;
       const left = Object.keys(localStorage).find((key) => key.startsWith(`${PREFIX}${id}.`));
       const draft = left ? localStorage.getItem(left) : null;
       if (left) localStorage.removeItem(left);
-      return draft ? (JSON.parse(draft) as Draft) : null;
+      return draft ? (JSON.parse(draft) as Draft<T>) : null;
     } catch {
       return null;
     }
