@@ -9,9 +9,11 @@ const NAMES: Readonly<Record<Exclude<BoardKind, 'plywood'>, (nominal: number) =>
 const NONE = 'measured';
 
 export const SOLD_NAMES: Readonly<Record<string, string>> = Object.fromEntries<string>([
-  [NONE, 'as measured'],
+  [NONE, 'as measured'] as const,
   ...BOARD_KINDS.flatMap((kind) =>
-    kind === 'plywood' ? [] : nominalSizes(kind).map((nominal) => [`${kind} ${nominal}`, NAMES[kind](nominal)]),
+    kind === 'plywood'
+      ? []
+      : nominalSizes(kind).map((nominal) => [`${kind} ${nominal}`, NAMES[kind](nominal)] as const),
   ),
 ]);
 
