@@ -1,27 +1,17 @@
 import * as bench from '@yewridge/core/bench';
-import { DomainError } from '@yewridge/core/shared/errors';
+import { called, type CoreFunction } from './called.js';
 import { difference, type Tolerance } from './compare.js';
 import cases from './cases/bench.json' with { type: 'json' };
 import builds from './cases/worked-builds.json' with { type: 'json' };
 
-type Fn = (input: unknown) => unknown;
-const functions = bench as unknown as Readonly<Record<string, Fn | undefined>>;
-
-function outcome(fn: Fn, input: unknown): unknown {
-  try {
-    return fn(input);
-  } catch (error) {
-    if (error instanceof DomainError) return { error: error.code };
-    throw error;
-  }
-}
+const functions = bench as unknown as Readonly<Record<string, CoreFunction | undefined>>;
 
 describe('bench: worked cases', () => {
   for (const row of cases) {
     it(`${row.id} agrees with the independent reference`, () => {
       const fn = functions[row.fn];
       if (!fn) throw new Error(`core/bench has no ${row.fn}`);
-      expect(difference(outcome(fn, row.input), row.expect, row.tol as Tolerance)).toBeNull();
+      expect(difference(called(fn, row.input), row.expect, row.tol as Tolerance)).toBeNull();
     });
   }
 });

@@ -1,4 +1,5 @@
 export { DomainError, ERROR_CODES, type ErrorCode, type NumberRange } from './domain-error.js';
+export { emptyError, Fields } from './fields.js';
 export {
   ANY,
   arrayAt,

@@ -1,1 +1,2 @@
 export { bisect, type Bracket } from './bisect.js';
+export { brent } from './brent.js';

@@ -1,0 +1,188 @@
+export {
+  type Air,
+  type AirConditions,
+  airProperties,
+  ALTITUDE,
+  pressureAtAltitude,
+  STANDARD_GRAVITY,
+  ZERO_CELSIUS,
+} from './air.js';
+export {
+  type ArrivalDistribution,
+  arrivalDistribution,
+  flySwarm,
+  type ScaleOptions,
+  type ScaleResult,
+  scaleForArrival,
+  type SwarmFlown,
+  type SwarmOptions,
+} from './arrival.js';
+export {
+  type Battery,
+  type BatteryRun,
+  batteryRun,
+  collectionsPerCharge,
+  cordVoltageRatio,
+  type MotorLoad,
+} from './battery.js';
+export {
+  BEE_DATA,
+  type Firmness,
+  FRAME_TYPES,
+  type FrameType,
+  type Mood,
+  MOODS,
+  type Packing,
+  type Spread,
+} from './bee-data.js';
+export { type Calibration, calibrate, type Estimate, type Reading } from './calibrate.js';
+export {
+  beeContactArea,
+  type BeeCount,
+  beesFromMass,
+  beesOnFrames,
+  boxesNeeded,
+  clusterSize,
+  type FramesOfBees,
+  metabolicHeat,
+} from './capacity.js';
+export {
+  approachSpeed,
+  type Bee,
+  captureReach,
+  carryingSpeed,
+  detachSpeed,
+  floatVelocity,
+  type HoseCrowding,
+  hoseCrowding,
+} from './capture.js';
+export {
+  BODY_SCALE,
+  type Caste,
+  GAP_LIMITS,
+  GAP_SHAPES,
+  type GapCheck,
+  gapCheck,
+  type GapShape,
+  type GapState,
+  type SlideCheck,
+  slideCheck,
+} from './gaps.js';
+export { type Gate, GATE_KINDS, type GateKind, type GateOpening, gateOpening, lensArea, segmentArea } from './gate.js';
+export {
+  type Band,
+  type CoverageRow,
+  coverageSweep,
+  gateScale,
+  type GateScaleRow,
+  type Limit,
+  openingForTarget,
+  type Quantity,
+  safeBand,
+  sensitivities,
+  type SensitivityRow,
+  SUCTION_QUANTITIES,
+  type TargetQuantity,
+  type TargetResult,
+} from './gate-questions.js';
+export {
+  crosswiseArea,
+  type HeatBox,
+  heatCourse,
+  type HeatPoint,
+  type HeatRun,
+  heatRun,
+  parkedCabinTemp,
+  requiredVent,
+  type SteadyState,
+  steadyTemperature,
+  type VentMode,
+} from './heat.js';
+export {
+  ARRIVAL_LIMIT,
+  type Grazing,
+  grazingLanding,
+  type Impact,
+  IMPACT_LIMITS,
+  impactAssessment,
+  type ImpactLevel,
+  impactLevel,
+  LANDING_FRICTION,
+} from './impact.js';
+export {
+  type Leak,
+  leakFlow,
+  orificeFlow,
+  type Place,
+  type Seam,
+  SEAM_GAPS,
+  seamLeak,
+  SEAMS,
+} from './leaks.js';
+export {
+  fitLoss,
+  LOSS_PRIOR,
+  type LossAt,
+  lossAt,
+  type LossFit,
+  type LossJob,
+  type LossPrior,
+  type SpeedKind,
+  speedForLoss,
+} from './losses.js';
+export { curveSpread, screenShutPressure, solveSuction, type Station, type SuctionState } from './network.js';
+export {
+  bendLoss,
+  contractionCoefficient,
+  type Entrance,
+  ENTRANCE_LOSS,
+  entranceLoss,
+  ENTRANCES,
+  frictionFactor,
+  type Pipe,
+  transitionLoss,
+} from './pipe-losses.js';
+export {
+  MESH_KEYS,
+  meshByKey,
+  MESHES,
+  type MeshKey,
+  type MeshProperties,
+  meshProperties,
+  PIN_LEVELS,
+  pinningSpeed,
+  type PinLevel,
+  screenLoss,
+  screenSizing,
+  type ScreenSizing,
+  type ScreenState,
+  screenState,
+} from './screen.js';
+export { type Screen, screenDrop, screenLossCoefficient } from './screen-loss.js';
+export {
+  checkSource,
+  inputPower,
+  maxAirPower,
+  MOTOR_EXPONENT,
+  type MotorKind,
+  MOTORS,
+  type Source,
+  type SourceClaim,
+  type SourceCurve,
+  sourceSuction,
+  speedRatioAtVoltage,
+  WEAK_SOURCE,
+} from './source.js';
+export { type Climb, type SweetSpot, sweetSpot } from './sweet-spot.js';
+export type { BeeLoad, Bleed, Nozzle, Port, SuctionSystem } from './system.js';
+export {
+  type BoxCrossing,
+  beeTrajectory,
+  type HosePath,
+  jetSpeed,
+  type PathSegment,
+  type Stage,
+  type Trajectory,
+} from './trajectory.js';
+export { ventilationFlow, type Vents } from './ventilation.js';
+export { randomNormals, randomUniforms } from '../shared/stats/index.js';
