@@ -29,11 +29,12 @@ export class Fields {
   }
 
   number(key: string, range: NumberRange = ANY): number {
-    return numberAt(this.required(key), this.at(key), range);
+    const value = this.record[key];
+    return within(value, range) ? value : numberAt(this.required(key), this.at(key), range);
   }
 
   numberOr<T>(key: string, fallback: T, range: NumberRange = ANY): number | T {
-    return this.has(key) ? numberAt(this.record[key], this.at(key), range) : fallback;
+    return this.has(key) ? this.number(key, range) : fallback;
   }
 
   whole(key: string, range: NumberRange): number {
@@ -92,6 +93,11 @@ export class Fields {
     if (!this.has(key)) throw new DomainError('MISSING', this.at(key), 'is missing');
     return this.record[key];
   }
+}
+
+/** A number that needs no message: told apart first, because a path is put together for nothing otherwise. */
+function within(value: unknown, { min = -Infinity, max = Infinity, above = false }: NumberRange): value is number {
+  return typeof value === 'number' && Number.isFinite(value) && (above ? value > min : value >= min) && value <= max;
 }
 
 /** The error for a list that must hold something. */

@@ -54,7 +54,7 @@ export function brent(f: (x: number) => number, { low, high, tolerance }: Bracke
 /** The step from b to where the parabola (or the line) through the known points crosses zero. */
 function interpolated(a: number, b: number, c: number, fa: number, fb: number, fc: number): number {
   const s = fb / fa;
-  if (a === c) return ((c - b) * s) / (1 - s);
+  if (a === c) return ((c - b) * s) / (s - 1);
   const q = fa / fc;
   const r = fb / fc;
   const top = s * ((c - b) * q * (q - r) - (b - a) * (r - 1));
