@@ -178,6 +178,7 @@ export type { BeeLoad, Bleed, Nozzle, Port, SuctionSystem } from './system.js';
 export {
   type BoxCrossing,
   beeTrajectory,
+  type FlightPoint,
   type HosePath,
   jetSpeed,
   type PathSegment,
@@ -186,3 +187,75 @@ export {
 } from './trajectory.js';
 export { ventilationFlow, type Vents } from './ventilation.js';
 export { randomNormals, randomUniforms } from '../shared/stats/index.js';
+export { type GateLane, gateLane, gateLanes, OPENERS, type Opener, PANEL_FORCE, rigSweetSpot } from './rig/band.js';
+export { landingIncidence, landingOf } from './rig/landing.js';
+export {
+  BATTERIES,
+  BATTERY_IDS,
+  type BatteryId,
+  BLEED_EDGE_IDS,
+  BLEED_EDGES,
+  type BleedEdge,
+  HOSE_BORES,
+  HOSE_WALL_IDS,
+  HOSE_WALLS,
+  type HoseWall,
+  SOURCE_IDS,
+  type SourceId,
+  SOURCES,
+  SUPPLIES,
+  type Supply,
+} from './rig/library.js';
+export { MATTER_SHARE, type Matter, type MatterRow, MATTERS, whatMatters } from './rig/matters.js';
+export { bandOpeners, type OpenedBand, sureWidth } from './rig/openers.js';
+export { type RigReadings, rigReadings } from './rig/readings.js';
+export {
+  beesWanted,
+  heatBox,
+  heatClock,
+  type HeatClock,
+  type HeatQuestion,
+  rigBoxesNeeded,
+  rigHeatQuestion,
+} from './rig/rig-heat.js';
+export { rigPower, type RigPowerReading } from './rig/rig-power.js';
+export { RIG_FAULTS, type RigFault, type RigProblem, rigProblems } from './rig/rig-problems.js';
+export {
+  BEND_RETAIN,
+  boxPanels,
+  rigBee,
+  rigClimbs,
+  rigPath,
+  rigSystem,
+  riseBetween,
+  screenArea,
+} from './rig/rig-system.js';
+export {
+  CLIMBS,
+  fitted,
+  fittedNozzle,
+  type Landing,
+  LANDINGS,
+  type Layout,
+  LAYOUTS,
+  type Lid,
+  LIDS,
+  type Rig,
+  type RigBees,
+  type RigBleed,
+  type RigBox,
+  type RigCalibration,
+  type RigHeat,
+  type RigHose,
+  type RigJob,
+  RIG_LIMITS,
+  type RigNozzle,
+  type RigPower,
+  type RigScreen,
+  type RigSeam,
+  type RigSlide,
+  type RigSource,
+  withOpening,
+} from './rig/rig.js';
+export { librarySource, type StartingRig, STARTING_RIGS } from './rig/starting-rigs.js';
+export { type SwarmLanding, swarmLanding } from './rig/swarm.js';

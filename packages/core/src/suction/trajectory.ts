@@ -288,19 +288,31 @@ export function dropFor(bee: Bee, density: number, speed: number): number | null
   return (bee.mass / (density * bee.dragArea)) * Math.log(1 / (1 - share ** 2));
 }
 
+type FlightCall = Bee & { path: HosePath; airDensity?: number | null; radius?: number | null; step?: number | null };
+
+/** As {@link beeTrajectory}, with her course for a chart: about `points` of it. */
+export function flightCourse(a: FlightCall, points = 120): { flight: Trajectory; course: FlightPoint[] } {
+  const all: FlightPoint[] = [];
+  const flight = flown(a, (point) => all.push(point));
+  const every = Math.max(1, Math.floor(all.length / points));
+  return { flight, course: all.filter((_, n) => n % every === 0 || n === all.length - 1) };
+}
+
 /**
  * One bee through the rig. `radius` m off the jet's axis (0), `step` s (0.0005; 1e-5..0.01).
  * @throws DomainError `MISSING`, `TYPE`, `RANGE`; `EMPTY` for a path without segments. Stalling is a result.
  */
-export function beeTrajectory(
-  a: Bee & { path: HosePath; airDensity?: number | null; radius?: number | null; step?: number | null },
-): Trajectory {
+export function beeTrajectory(a: FlightCall): Trajectory {
+  return flown(a);
+}
+
+function flown(a: FlightCall, watch?: (point: FlightPoint) => void): Trajectory {
   const fields = new Fields(a);
   const bee = readBee(fields);
   const path = pathOf(fields.object('path'));
   const density = densityOf(fields);
   const radius = fields.numberOr('radius', 0, NON_NEGATIVE);
-  const flight = fly(bee, path, density, { radius, step: stepOf(fields, 0.0005) });
+  const flight = fly(bee, path, density, { radius, step: stepOf(fields, 0.0005), ...(watch && { watch }) });
   if (flight.stage !== null) return stalled(flight);
   const normalSpeed = flight.arrivalSpeed * Math.sin(path.box.incidence);
   return {
