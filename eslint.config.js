@@ -61,7 +61,10 @@ const policies = [
   { from: from('server-http'), allow: to('server-http', 'contract-shared', 'contract-schemas') },
   { from: from('server-db'), allow: to('server-db', 'core-feature', 'core-shared') },
   { from: from('server-demo'), allow: to('server-demo', 'server-db', 'server-shared', 'core-feature') },
-  { from: from('server-shared'), allow: to('server-shared') },
+  {
+    from: from('server-shared'),
+    allow: to('server-shared', 'server-http', 'server-db', 'contract-shared', 'contract-schemas'),
+  },
   {
     from: from('server-feature'),
     allow: to(

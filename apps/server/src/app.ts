@@ -6,19 +6,25 @@ import { extname } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { benchRoutes } from './bench/bench-routes.js';
-import { DesignsService } from './bench/designs-service.js';
 import type { Database } from './db/database.js';
+import { DesignEntity } from './db/entities/design-entity.js';
+import { RigEntity } from './db/entities/rig-entity.js';
 import { errorHandler, notFound } from './http/error-handler.js';
 import { onlyJson, onlyOwnHost } from './http/guards.js';
 import { openApiDocument } from './http/openapi.js';
 import type { Clock } from './shared/clock/clock.js';
+import { KeptDocuments } from './shared/documents/kept-documents.js';
 import { storesRoutes } from './stores/stores-routes.js';
 import { TrapsService } from './stores/traps-service.js';
+import type { Manometer } from './suction/manometer.js';
+import { RigVersions } from './suction/rig-versions.js';
+import { suctionRoutes } from './suction/suction-routes.js';
 
 export interface AppParts {
   readonly database: Database;
   readonly clock: Clock;
   readonly log: Logger;
+  readonly manometer: Manometer;
   readonly workspace: Omit<WorkspaceDto, 'now'>;
   readonly webFolder: string;
 }
@@ -69,7 +75,7 @@ function webApp(folder: string): RequestHandler[] {
 }
 
 /** Builds the app; whoever calls it decides where it listens. */
-export function createApp({ database, clock, log, workspace, webFolder }: AppParts): Express {
+export function createApp({ database, clock, log, manometer, workspace, webFolder }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log }), onlyOwnHost, securityHeaders, compression());
@@ -86,7 +92,9 @@ export function createApp({ database, clock, log, workspace, webFolder }: AppPar
   api.get('/openapi.json', (_request, response) => {
     response.json(openApiDocument);
   });
-  api.use(benchRoutes(new DesignsService(database, clock)));
+  api.use(benchRoutes(new KeptDocuments(DesignEntity, database, clock)));
+  const rigs = new KeptDocuments(RigEntity, database, clock);
+  api.use(suctionRoutes(rigs, new RigVersions(rigs, database, clock), manometer, clock));
   api.use(storesRoutes(new TrapsService(database, clock)));
   api.use(notFound);
 

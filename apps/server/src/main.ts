@@ -6,10 +6,13 @@ import { createApp } from './app.js';
 import { type Config, readConfig } from './config/config.js';
 import { Database } from './db/database.js';
 import { DEMO_NAME, DEMO_NOW, DEMO_TIME_ZONE, seedDemo } from './demo/seed-demo.js';
+import { SimulatedManometer } from './suction/simulated-manometer.js';
 import { fixedClock, systemClock } from './shared/clock/clock.js';
 
 const LOOPBACK = '127.0.0.1';
 const VERSION = '0.1.0';
+/** The same stand-in every day. */
+const SIMULATION_SEED = 14052026;
 /** Time a browser gets to finish what it is sending before its connection is cut. */
 const GRACE_MS = 5000;
 
@@ -57,6 +60,7 @@ async function start(config: Config): Promise<void> {
   const app = createApp({
     database,
     clock,
+    manometer: new SimulatedManometer(config.simulated, SIMULATION_SEED),
     log: pino({ base: null }, pino.destination({ dest: join(config.dataFolder, 'requests.log'), sync: true })),
     workspace: {
       kind: config.kind,

@@ -5,13 +5,18 @@ import type { ApiErrorBody } from '@yewridge/contract/shared';
 import { createApp } from '../src/app.js';
 import { Database } from '../src/db/database.js';
 import { VELLMARK_DESIGNS } from '../src/demo/vellmark-designs.js';
+import { SimulatedManometer } from '../src/suction/simulated-manometer.js';
 import { fixedClock } from '../src/shared/clock/clock.js';
 
 export const NOW = '2026-05-14T16:20:00.000Z';
 
+/** What the stand-in for a manometer hides. */
+export const TRUTH = { sealedSuction: 780, freeFlow: 0.058, leakArea: 4.2e-4 };
+
 export interface Bench {
   readonly http: ReturnType<typeof supertest>;
   readonly database: Database;
+  readonly app: ReturnType<typeof createApp>;
 }
 
 /** The real app over a real SQLite in memory, built by the real migrations. */
@@ -20,11 +25,12 @@ export async function openBench(): Promise<Bench> {
   const app = createApp({
     database,
     clock: fixedClock(NOW),
+    manometer: new SimulatedManometer(TRUTH, 1),
     log: pino({ level: 'silent' }),
     workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', version: 'test' },
     webFolder: new URL('./web-sample', import.meta.url).pathname,
   });
-  return { http: supertest(app), database };
+  return { http: supertest(app), database, app };
 }
 
 export const sample = VELLMARK_DESIGNS[0]!.document;

@@ -1,14 +1,10 @@
 import { designSchema } from './bench/design-schemas.js';
 import { trapSchemas } from './stores/trap-schemas.js';
 
-export {
-  designIdSchema,
-  designQuerySchema,
-  designSchema,
-  revisionQuerySchema,
-  saveDesignSchema,
-} from './bench/design-schemas.js';
+export { designSchema, saveDesignSchema } from './bench/design-schemas.js';
+export { idSchema, keptQuerySchema, revisionQuerySchema } from './shared/kept-schemas.js';
 export { trapQuerySchema } from './stores/trap-schemas.js';
+export { freezeRigSchema, gateSettingSchema, rigSchema, saveRigSchema } from './suction/rig-schemas.js';
 
 const traps = trapSchemas(designSchema);
 export const saveTrapSchema = traps.save;

@@ -3,6 +3,13 @@ import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import Joi from 'joi';
 
+/** What the stand-in for a manometer is to find: Pa, m³/s, m². */
+export interface HiddenTruth {
+  readonly sealedSuction: number;
+  readonly freeFlow: number;
+  readonly leakArea: number;
+}
+
 export interface Config {
   readonly kind: 'own' | 'demo';
   readonly port: number;
@@ -10,6 +17,8 @@ export interface Config {
   readonly dataFolder: string;
   readonly database: string;
   readonly webFolder: string;
+  /** What the simulated manometer is to find, for whoever tests it; else it is made from the rig. */
+  readonly simulated: HiddenTruth | null;
 }
 
 const DEFAULT_PORT = 8147;
@@ -20,13 +29,24 @@ interface Environment {
   readonly YEWRIDGE_PORT: number;
   readonly YEWRIDGE_DATA: string;
   readonly YEWRIDGE_DEMO_DATA: string;
+  readonly YEWRIDGE_SIMULATED_MANOMETER?: string;
 }
 
 const environmentSchema = Joi.object<Environment, true>({
   YEWRIDGE_PORT: Joi.number().port().default(DEFAULT_PORT),
   YEWRIDGE_DATA: Joi.string().min(1).default(join(homedir(), 'Yewridge')),
   YEWRIDGE_DEMO_DATA: Joi.string().min(1).default(join(projectFolder, '.demo')),
+  YEWRIDGE_SIMULATED_MANOMETER: Joi.string().pattern(
+    /^\d+(\.\d+)?,0\.\d+,0\.\d+$/,
+    'sealed suction in Pa, free flow in m3/s, leak in m2',
+  ),
 });
+
+function truthOf(text: string | undefined): HiddenTruth | null {
+  const [sealedSuction, freeFlow, leakArea] = (text ?? '').split(',').map(Number);
+  if (sealedSuction === undefined || freeFlow === undefined || leakArea === undefined) return null;
+  return { sealedSuction, freeFlow, leakArea };
+}
 
 /**
  * Reads and checks everything that can be set from outside; nothing else reads the environment.
@@ -44,6 +64,7 @@ export function readConfig(argv: readonly string[], environment: Readonly<Record
     port: value.YEWRIDGE_PORT,
     dataFolder,
     database: join(dataFolder, demo ? 'vellmark-demo.sqlite' : 'yewridge.sqlite'),
+    simulated: truthOf(value.YEWRIDGE_SIMULATED_MANOMETER),
     webFolder: join(projectFolder, 'apps/web/dist/web/browser'),
   };
 }

@@ -2,9 +2,12 @@ import 'reflect-metadata';
 import { DataSource, type EntityManager } from 'typeorm';
 import { DesignEntity } from './entities/design-entity.js';
 import { DesignVersionEntity } from './entities/design-version-entity.js';
+import { RigEntity } from './entities/rig-entity.js';
+import { RigVersionEntity } from './entities/rig-version-entity.js';
 import { TrapEntity } from './entities/trap-entity.js';
 import { CreateDesign20261125120000 } from './migrations/20261125120000-create-design.js';
 import { CreateTrap20261125160000 } from './migrations/20261125160000-create-trap.js';
+import { CreateRig20261125190000 } from './migrations/20261125190000-create-rig.js';
 
 const BUSY_TIMEOUT_MS = 5000;
 const IN_MEMORY = ':memory:';
@@ -14,9 +17,9 @@ interface Connection {
   pragma(text: string): unknown;
 }
 
-export const ENTITIES = [DesignEntity, DesignVersionEntity, TrapEntity];
+export const ENTITIES = [DesignEntity, DesignVersionEntity, TrapEntity, RigEntity, RigVersionEntity];
 /** Dated, append-only; a merged migration is never edited. */
-export const MIGRATIONS = [CreateDesign20261125120000, CreateTrap20261125160000];
+export const MIGRATIONS = [CreateDesign20261125120000, CreateTrap20261125160000, CreateRig20261125190000];
 
 export function dataSourceFor(database: string): DataSource {
   return new DataSource({

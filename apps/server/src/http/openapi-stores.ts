@@ -1,6 +1,6 @@
 import {
   buildSchema,
-  designIdSchema,
+  idSchema,
   revisionQuerySchema,
   saveTrapSchema,
   trapQuerySchema,
@@ -8,7 +8,7 @@ import {
 import { instant, type Json, json, jsonSchema, parameters, ref, refusals } from './openapi-parts.js';
 
 const revision = parameters('query', revisionQuerySchema);
-const id = parameters('path', designIdSchema);
+const id = parameters('path', idSchema);
 
 const integer = { type: 'integer', minimum: 1 };
 const saveTrap = jsonSchema(saveTrapSchema) as { properties: { document: Json } };

@@ -1,6 +1,6 @@
 import {
   buildSchema,
-  designIdSchema,
+  idSchema,
   revisionQuerySchema,
   saveTrapSchema,
   trapQuerySchema,
@@ -13,7 +13,7 @@ const fromAddress = { convert: true };
 
 export function storesRoutes(traps: TrapsService): Router {
   const router = Router();
-  const idOf = (params: unknown): string => validated(designIdSchema, params).id;
+  const idOf = (params: unknown): string => validated(idSchema, params).id;
   const revisionOf = (query: unknown): number => validated(revisionQuerySchema, query, fromAddress).revision;
 
   router.get('/traps', async (request, response) => {

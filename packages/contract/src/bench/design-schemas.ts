@@ -26,26 +26,13 @@ import {
   SIZES_ARE,
 } from '@yewridge/core/bench';
 import Joi from 'joi';
-import { id, text, whole, within, word } from '../shared/part-schemas.js';
-import { DESIGN_PAGE, DESIGN_SORTS, type DesignQuery, type SaveDesignDto } from './design-dto.js';
+import { saveSchema } from '../shared/kept-schemas.js';
+import { byKind, id, text, whole, within, word } from '../shared/part-schemas.js';
 
 const size = within(DESIGN_LIMITS.size).required();
 const wall = within(DESIGN_LIMITS.wall).required();
 const notNegative = within({ min: 0, max: DESIGN_LIMITS.size.max });
 const plan = Joi.object({ length: size, width: size });
-
-/** One object per kind, told apart by `kind`, so that an error names the field and not "no alternative". */
-function byKind(kinds: Readonly<Record<string, Joi.PartialSchemaMap>>): Joi.AlternativesSchema {
-  const cases = Object.entries(kinds).map(([kind, fields]) => ({
-    is: Joi.object({ kind: Joi.valid(kind).required() }).unknown(),
-    then: Joi.object({ kind: word([kind]).required(), ...fields }),
-  }));
-  const unknownKind = Joi.object({ kind: word(Object.keys(kinds)).required() });
-  return Joi.alternatives().conditional('.', {
-    switch: cases,
-    otherwise: unknownKind,
-  });
-}
 
 const shape = byKind({
   box: { length: size, width: size, height: size },
@@ -210,23 +197,4 @@ export const designSchema = Joi.object<Design>({
   site,
 });
 
-export const saveDesignSchema = Joi.object<SaveDesignDto>({
-  revision: whole({ min: 0 }).required(),
-  document: designSchema.required(),
-});
-
-export const designIdSchema = Joi.object<{ readonly id: string }>({ id: id.required() });
-
-/** Query texts arrive as strings, so these may be converted. */
-export const designQuerySchema = Joi.object<DesignQuery>({
-  search: Joi.string().max(DESIGN_LIMITS.nameLength).allow(''),
-  sort: Joi.string()
-    .valid(...DESIGN_SORTS)
-    .default('-updatedAt'),
-  limit: Joi.number().integer().min(1).max(DESIGN_PAGE.maxLimit).default(DESIGN_PAGE.defaultLimit),
-  offset: Joi.number().integer().min(0).default(0),
-});
-
-export const revisionQuerySchema = Joi.object<{ readonly revision: number }>({
-  revision: Joi.number().integer().min(1).required(),
-});
+export const saveDesignSchema = saveSchema(designSchema);

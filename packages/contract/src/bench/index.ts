@@ -1,9 +1,1 @@
-export {
-  DESIGN_PAGE,
-  DESIGN_SORTS,
-  type DesignDto,
-  type DesignPageDto,
-  type DesignQuery,
-  type DesignSort,
-  type SaveDesignDto,
-} from './design-dto.js';
+export type { DesignDto, DesignPageDto, SaveDesignDto } from './design-dto.js';

@@ -1,3 +1,13 @@
 export { API_ERRORS, type ApiErrorBody, type ApiErrorCode, type FieldError } from './errors.js';
 export { type Feature, FEATURES } from './feature-list.js';
+export {
+  KEPT_NAME_LENGTH,
+  KEPT_PAGE,
+  KEPT_SORTS,
+  type KeptDto,
+  type KeptPageDto,
+  type KeptQuery,
+  type KeptSort,
+  type SaveKeptDto,
+} from './kept-dto.js';
 export { API_BASE, MAX_BODY_BYTES, type WorkspaceDto } from './workspace.js';

@@ -23,3 +23,16 @@ export const day = Joi.string()
   .strict()
   .isoDate()
   .pattern(/^\d{4}-\d{2}-\d{2}$/, 'a day like 2026-05-14');
+
+/** One object per kind, told apart by `kind`, so that an error names the field and not "no alternative". */
+export function byKind(kinds: Readonly<Record<string, Joi.PartialSchemaMap>>): Joi.AlternativesSchema {
+  const cases = Object.entries(kinds).map(([kind, fields]) => ({
+    is: Joi.object({ kind: Joi.valid(kind).required() }).unknown(),
+    then: Joi.object({ kind: word([kind]).required(), ...fields }),
+  }));
+  const unknownKind = Joi.object({ kind: word(Object.keys(kinds)).required() });
+  return Joi.alternatives().conditional('.', {
+    switch: cases,
+    otherwise: unknownKind,
+  });
+}

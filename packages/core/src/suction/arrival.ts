@@ -74,7 +74,10 @@ export interface SwarmFlown {
  * As {@link arrivalDistribution}, with the speeds themselves for a histogram. `goOn` is asked every 200 bees; when it says no the
  * answer is `null`.
  */
-export function flySwarm(a: Bee & SwarmOptions & { path: HosePath }, goOn: () => boolean = () => true): SwarmFlown | null {
+export function flySwarm(
+  a: Bee & SwarmOptions & { path: HosePath },
+  goOn: () => boolean = () => true,
+): SwarmFlown | null {
   const fields = new Fields(a);
   const bee = readBee(fields);
   const path = pathOf(fields.object('path'));

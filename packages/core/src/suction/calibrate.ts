@@ -91,10 +91,7 @@ function modelled(system: CheckedSystem, kind: 'parabola' | 'linear', [p, q, lea
   return {
     ...system,
     source: { ...system.source, kind, sealedSuction, freeFlow, curve },
-    leaks: [
-      ...system.leaks.filter(({ at }) => at === 'plenum'),
-      { at: 'box', area: leak * M2_PER_CM2, exponent: 0.6 },
-    ],
+    leaks: [...system.leaks.filter(({ at }) => at === 'plenum'), { at: 'box', area: leak * M2_PER_CM2, exponent: 0.6 }],
     beePressure: 0,
   };
 }
@@ -168,7 +165,9 @@ function descend(problem: Problem, start: Triple): Found {
   for (let round = 0; round < 200; round++) {
     const rows = jacobian(problem, at);
     const gradient = AXES.map((n) => rows.reduce((sum, row, k) => sum + (row[n] ?? 0) * (values[k] ?? 0), 0));
-    const frozen = AXES.map((n) => (at[n] <= LOW[n] && (gradient[n] ?? 0) > 0) || (at[n] >= HIGH[n] && (gradient[n] ?? 0) < 0));
+    const frozen = AXES.map(
+      (n) => (at[n] <= LOW[n] && (gradient[n] ?? 0) > 0) || (at[n] >= HIGH[n] && (gradient[n] ?? 0) < 0),
+    );
     const next = stepFrom(problem, { at, cost, damping }, normalMatrix(rows), gradient, frozen);
     if (next === null) return { at, cost };
     const moved = Math.max(...AXES.map((n) => Math.abs(next.at[n] - at[n]) / (1 + Math.abs(at[n]))));
@@ -196,7 +195,9 @@ function stepFrom(
     );
     const inv = inverse(damped);
     const step = AXES.map((i) =>
-      frozen[i] === true ? 0 : -AXES.reduce<number>((sum, j) => sum + (inv[i]?.[j] ?? 0) * (frozen[j] === true ? 0 : (gradient[j] ?? 0)), 0),
+      frozen[i] === true
+        ? 0
+        : -AXES.reduce<number>((sum, j) => sum + (inv[i]?.[j] ?? 0) * (frozen[j] === true ? 0 : (gradient[j] ?? 0)), 0),
     );
     const tried = clipped(AXES.map((n) => at[n] + (step[n] ?? 0)) as unknown as Triple);
     const triedCost = sumOfSquares(problem.residuals(tried));
@@ -216,7 +217,11 @@ function bestStarts(problem: Problem): Triple[] {
     .map(({ at }) => at);
 }
 
-function estimates(at: Triple, errors: readonly number[], boreAreaCm2: number): Readonly<Record<'sealedSuction' | 'freeFlow' | 'leakArea', Estimate>> {
+function estimates(
+  at: Triple,
+  errors: readonly number[],
+  boreAreaCm2: number,
+): Readonly<Record<'sealedSuction' | 'freeFlow' | 'leakArea', Estimate>> {
   const onBound = (n: 0 | 1): boolean => at[n] <= LOW[n] + 1e-9 || at[n] >= HIGH[n] - 1e-9;
   const logarithmic = (n: 0 | 1): Estimate => {
     const se = errors[n] ?? 0;

@@ -8,7 +8,16 @@
  * k 0.3 W/(m K) (0.2–1) and 0.7 coverage for planning [rules of thumb].
  */
 import { emptyError, Fields, NON_NEGATIVE, POSITIVE } from '../shared/errors/index.js';
-import { BEE_DATA, FRAME_TYPES, type FrameType, type Mood, MOODS, type Packing, PACKINGS, type Spread } from './bee-data.js';
+import {
+  BEE_DATA,
+  FRAME_TYPES,
+  type FrameType,
+  type Mood,
+  MOODS,
+  type Packing,
+  PACKINGS,
+  type Spread,
+} from './bee-data.js';
 
 export interface BeeCount {
   readonly low: number;
@@ -30,7 +39,8 @@ export function beesFromMass(a: {
   const worker = BEE_DATA[fields.wordOr('state', 'swarmWorker', WEIGHED)].mass;
   const drones = fields.numberOr('dronePart', 0, { min: 0, max: 1 });
   const drone = BEE_DATA.drone.mass;
-  const bees = (end: 'low' | 'typical' | 'high'): number => mass / (worker[end] * (1 - drones) + drone.typical * drones);
+  const bees = (end: 'low' | 'typical' | 'high'): number =>
+    mass / (worker[end] * (1 - drones) + drone.typical * drones);
   return { low: bees('high'), typical: bees('typical'), high: bees('low') };
 }
 

@@ -10,8 +10,15 @@ import { brent } from '../shared/numeric/index.js';
 import { OPENING } from './gate.js';
 import { solveAt, solveAtArea, type SuctionState } from './network.js';
 import { withBore } from './pipe-losses.js';
-import { coverageAt } from './screen-loss.js';
-import { type CheckedNozzle, type CheckedSystem, type Nozzle, nozzleOf, type SuctionSystem, systemOf } from './system.js';
+import { BELOW_ONE } from './screen-loss.js';
+import {
+  type CheckedNozzle,
+  type CheckedSystem,
+  type Nozzle,
+  nozzleOf,
+  type SuctionSystem,
+  systemOf,
+} from './system.js';
 
 const QUANTITIES = {
   nozzleSpeed: (s: SuctionState) => s.speed.nozzle,
@@ -179,9 +186,11 @@ function nozzlesOf(fields: Fields): (CheckedNozzle | null)[] {
   return fields.list('nozzles').map((item, n) => (item === null ? null : nozzleOf(new Fields(item, `nozzles[${n}]`))));
 }
 
-function speedAt(list: readonly unknown[]): number[] {
-  const fields = new Fields({ ...list }, 'speeds');
-  return list.map((_, n) => fields.number(String(n), POSITIVE));
+/** A list of numbers, each told by its place when it is refused. */
+function numbersOf(fields: Fields, key: string, read: (each: Fields, place: string) => number): number[] {
+  const list = fields.list(key);
+  const each = new Fields(Object.fromEntries(list.entries()), key);
+  return list.map((_, n) => read(each, String(n)));
 }
 
 /**
@@ -197,7 +206,7 @@ export function gateScale(a: {
   const fields = new Fields(a);
   const base = systemOf(fields.object('system'));
   const nozzles = nozzlesOf(fields);
-  const speeds = speedAt(fields.list('speeds'));
+  const speeds = numbersOf(fields, 'speeds', (each, place) => each.number(place, POSITIVE));
   const bounds = boundsOf(fields.objects('limits'));
   return nozzles.map((nozzle) => {
     const system: CheckedSystem = { ...base, nozzle };
@@ -228,11 +237,8 @@ export function coverageSweep(a: {
   const fields = new Fields(a);
   const base = systemOf(fields.object('system'));
   const opening = fields.number('opening', OPENING);
-  const list = fields.list('coverages');
-  const each = new Fields({ ...list }, 'coverages');
-  return list.map((value, n) => {
-    if (value === null || value === undefined) throw new DomainError('MISSING', `coverages[${n}]`, 'is missing');
-    const coverage = coverageAt(each, String(n));
+  const coverages = numbersOf(fields, 'coverages', (each, place) => each.number(place, BELOW_ONE));
+  return coverages.map((coverage) => {
     const state = solveAt({ ...base, screen: { ...base.screen, coverage } }, opening);
     return {
       coverage,
@@ -298,7 +304,8 @@ export function sensitivities(a: {
   const output = fields.word('output', SUCTION_QUANTITIES);
   const fraction = fields.numberOr('fraction', 0.2, FRACTION);
   const base = quantityOf(solveAt(system, opening), output);
-  if (base === 0) throw new DomainError('RANGE', 'output', 'is 0, so nothing can be said in proportion to it', { value: 0 });
+  if (base === 0)
+    throw new DomainError('RANGE', 'output', 'is 0, so nothing can be said in proportion to it', { value: 0 });
   const at = (changed: CheckedSystem): number => quantityOf(solveAt(changed, opening), output) / base - 1;
   return Object.entries(changesOf(system)).map(([parameter, scaled]) => ({
     parameter,

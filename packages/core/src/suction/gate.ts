@@ -83,16 +83,23 @@ export function gateOf(fields: Fields): CheckedGate {
   if (kind === 'rectangle') {
     const width = fields.number('width', POSITIVE);
     const height = fields.number('height', POSITIVE);
-    return gateFrom(countOf(fields), width * height, height, (share) => ({ area: width * height * share, angle: null }));
+    return gateFrom(countOf(fields), width * height, height, (share) => ({
+      area: width * height * share,
+      angle: null,
+    }));
   }
   const diameter = fields.number('diameter', POSITIVE);
   const radius = diameter / 2;
   const full = Math.PI * radius ** 2;
   if (kind === 'roundStraight') {
-    return gateFrom(countOf(fields), full, diameter, (share) => ({ area: segment(radius, diameter * share), angle: null }));
+    return gateFrom(countOf(fields), full, diameter, (share) => ({
+      area: segment(radius, diameter * share),
+      angle: null,
+    }));
   }
   const plate = fields.number('plateDiameter', POSITIVE) / 2;
-  if (plate < radius) throw new DomainError('RANGE', fields.at('plateDiameter'), 'the plate is smaller than its hole', PLATE);
+  if (plate < radius)
+    throw new DomainError('RANGE', fields.at('plateDiameter'), 'the plate is smaller than its hole', PLATE);
   const reach = radius + plate;
   if (kind === 'roundDisc') {
     return gateFrom(countOf(fields), full, reach, (share) => ({

@@ -109,16 +109,7 @@ export {
   impactLevel,
   LANDING_FRICTION,
 } from './impact.js';
-export {
-  type Leak,
-  leakFlow,
-  orificeFlow,
-  type Place,
-  type Seam,
-  SEAM_GAPS,
-  seamLeak,
-  SEAMS,
-} from './leaks.js';
+export { type Leak, leakFlow, orificeFlow, type Place, type Seam, SEAM_GAPS, seamLeak, SEAMS } from './leaks.js';
 export {
   fitLoss,
   LOSS_PRIOR,

@@ -58,7 +58,12 @@ export function orificeAt(effectiveArea: number, underPressure: number, density:
 }
 
 /** m³/s through an opening. `area` >= 0, `dischargeCoefficient` (0, 1], `underPressure` >= 0 Pa. */
-export function orificeFlow(a: { area: number; dischargeCoefficient: number; underPressure: number; air: Air }): number {
+export function orificeFlow(a: {
+  area: number;
+  dischargeCoefficient: number;
+  underPressure: number;
+  air: Air;
+}): number {
   const fields = new Fields(a);
   const area = fields.number('area', NON_NEGATIVE);
   const cd = fields.number('dischargeCoefficient', DISCHARGE);

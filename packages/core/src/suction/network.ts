@@ -222,9 +222,7 @@ export function solveAtArea(system: CheckedSystem, bleedArea: number): SuctionSt
   const flow = hoseFlowOf(system, bleedArea);
   const shut = system.port.opening === 0;
   const moving = flow > 0;
-  const b = moving
-    ? behind(system, bleedArea, flow, hoseLoss(system, flow))
-    : withPortShut(system, bleedArea);
+  const b = moving ? behind(system, bleedArea, flow, hoseLoss(system, flow)) : withPortShut(system, bleedArea);
   const speed = speedsOf(system, flow, b, moving);
   const hoseReynolds = reynolds(system, system.hose, speed.hose);
   const state = {

@@ -24,18 +24,15 @@ export type CheckedScreen = { readonly [K in keyof Screen]-?: number };
 
 /** A share of holes that is not zero. */
 export const OPEN_FRACTION: NumberRange = { min: 0, max: 1, above: true };
-const BELOW_ONE: NumberRange = { min: 0, max: 1 - Number.EPSILON / 2 };
-
-export function coverageAt(fields: Fields, key = 'coverage'): number {
-  return fields.numberOr(key, 0, BELOW_ONE);
-}
+/** A share that leaves something open. */
+export const BELOW_ONE: NumberRange = { min: 0, max: 1 - Number.EPSILON / 2 };
 
 export function screenOf(fields: Fields): CheckedScreen {
   return {
     area: fields.number('area', POSITIVE),
     openFraction: fields.number('openFraction', OPEN_FRACTION),
     wireDiameter: fields.number('wireDiameter', POSITIVE),
-    coverage: coverageAt(fields),
+    coverage: fields.numberOr('coverage', 0, BELOW_ONE),
   };
 }
 

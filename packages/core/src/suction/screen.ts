@@ -68,7 +68,10 @@ export function meshProperties(a: { pitchX: number; pitchY: number; wire: number
   const pitchY = fields.number('pitchY', POSITIVE);
   const wire = fields.number('wire', POSITIVE);
   if (wire >= Math.min(pitchX, pitchY)) {
-    throw new DomainError('RANGE', 'wire', 'the wire is as thick as the pitch', { value: wire, reason: 'wire-fills-mesh' });
+    throw new DomainError('RANGE', 'wire', 'the wire is as thick as the pitch', {
+      value: wire,
+      reason: 'wire-fills-mesh',
+    });
   }
   return propertiesOf(pitchX, pitchY, wire);
 }
@@ -209,5 +212,10 @@ export function screenSizing(
   const neededArea = flow / (speedLimit * (1 - coverage));
   if (area === null) return { speedLimit, neededArea, allowedCoverage: null, beesToLimit: null };
   const allowedCoverage = Math.max(0, 1 - flow / (area * speedLimit));
-  return { speedLimit, neededArea, allowedCoverage, beesToLimit: Math.floor((allowedCoverage * area) / footprint + 1e-9) };
+  return {
+    speedLimit,
+    neededArea,
+    allowedCoverage,
+    beesToLimit: Math.floor((allowedCoverage * area) / footprint + 1e-9),
+  };
 }

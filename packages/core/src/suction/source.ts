@@ -53,7 +53,11 @@ export interface CheckedSource {
 }
 
 /** Parabola or straight line through the same two ends. */
-export function simpleCurve(kind: 'parabola' | 'linear', sealedSuction: number, freeFlow: number): (q: number) => number {
+export function simpleCurve(
+  kind: 'parabola' | 'linear',
+  sealedSuction: number,
+  freeFlow: number,
+): (q: number) => number {
   if (kind === 'linear') return (q) => (q >= freeFlow ? 0 : sealedSuction * (1 - q / freeFlow));
   return (q) => (q >= freeFlow ? 0 : sealedSuction * (1 - (q / freeFlow) ** 2));
 }

@@ -82,7 +82,8 @@ export function sweetSpot(
   });
   const low = Math.min(barely, lowSure);
   const upper = upperEdge(question);
-  const level = upper.high === null || upper.stalled || upper.high < low ? 'none' : upper.high < lowSure ? 'narrow' : 'wide';
+  const level =
+    upper.high === null || upper.stalled || upper.high < low ? 'none' : upper.high < lowSure ? 'narrow' : 'wide';
   return { low, lowSure, high: upper.high, level, binding: { low: steepest, high: upper.binding } };
 }
 
@@ -98,5 +99,9 @@ function upperEdge(question: ReturnType<typeof scaleQuestion>): {
     return { high: hoseSpeed * found.factor, stalled, binding: stalled ? 'stalled' : 'arrival' };
   }
   if (found.outside === 'lowest') return { high: null, stalled: false, binding: 'lowest' };
-  return { high: hoseSpeed * question.highest, stalled: question.speedAt(question.highest) === null, binding: 'highest' };
+  return {
+    high: hoseSpeed * question.highest,
+    stalled: question.speedAt(question.highest) === null,
+    binding: 'highest',
+  };
 }

@@ -1,5 +1,6 @@
 /** A rig as the air meets it, part by part from the mouth to the machine, and the same with every number checked. */
-import { DomainError, Fields, NON_NEGATIVE, POSITIVE, type NumberRange } from '../shared/errors/index.js';
+import type { Fields } from '../shared/errors/index.js';
+import { DomainError, NON_NEGATIVE, POSITIVE, type NumberRange } from '../shared/errors/index.js';
 import { type Air, readAir, STANDARD_GRAVITY } from './air.js';
 import { type CheckedGate, type Gate, gateOf } from './gate.js';
 import { type CheckedLeak, DISCHARGE, type Leak, leakOf, type Place, PLACES } from './leaks.js';
@@ -85,7 +86,13 @@ export interface CheckedSystem {
 const SHARE: NumberRange = { min: 0, max: 1 };
 
 /** Pa that bees in a hose cost: their acceleration and their lift. */
-export function beePressure(load: { feedRate: number; mass: number; exitSpeed: number; climb: number; area: number }): number {
+export function beePressure(load: {
+  feedRate: number;
+  mass: number;
+  exitSpeed: number;
+  climb: number;
+  area: number;
+}): number {
   const { feedRate, mass, exitSpeed, climb, area } = load;
   return (feedRate * mass * exitSpeed) / area + (feedRate * mass * STANDARD_GRAVITY * climb) / (exitSpeed * area);
 }

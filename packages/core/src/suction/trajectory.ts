@@ -236,9 +236,11 @@ export function fly(
   const pass = (stage: Stage, length: number, acceleration: (x: number, u: number) => number): boolean => {
     const from = travelled;
     const since = transitTime;
-    const seen = watch && ((x: number, u: number, t: number) => {
-      watch({ x: from + x, speed: u, time: since + t, stage });
-    });
+    const seen =
+      watch &&
+      ((x: number, u: number, t: number) => {
+        watch({ x: from + x, speed: u, time: since + t, stage });
+      });
     const end = flyStage(acceleration, length, speed, step, seen ?? null);
     if (end === null) return false;
     speed = end.speed;

@@ -30,7 +30,11 @@ export function brent(f: (x: number) => number, { low, high, tolerance }: Bracke
     const half = (c - b) / 2;
     if (Math.abs(half) <= least || fb === 0) return b;
     const guess = Math.abs(before) >= least && Math.abs(fa) > Math.abs(fb) ? interpolated(a, b, c, fa, fb, fc) : null;
-    if (guess !== null && 2 * Math.abs(guess) < Math.min(3 * Math.abs(half) - least, Math.abs(before)) && guess * half > 0) {
+    if (
+      guess !== null &&
+      2 * Math.abs(guess) < Math.min(3 * Math.abs(half) - least, Math.abs(before)) &&
+      guess * half > 0
+    ) {
       before = step;
       step = guess;
     } else {

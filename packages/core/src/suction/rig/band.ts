@@ -89,8 +89,7 @@ export function gateLane(given: Rig, nozzle: string | null): GateLane | null {
       { quantity: 'boxUnderPressure', max: PANEL_FORCE / boxPanels(rig).largest },
     ],
   });
-  const markSpeed =
-    mark === null ? null : solveSuction({ system, opening: mark / fullTravel }).speed.hose;
+  const markSpeed = mark === null ? null : solveSuction({ system, opening: mark / fullTravel }).speed.hose;
   return { nozzle, fullTravel, spot, hardUpTo, sureUpTo, stallsFrom, band, mark, markSpeed };
 }
 

@@ -99,7 +99,12 @@ export const STARTING_RIGS: readonly StartingRig[] = [
         landing: { on: 'mesh', distance: 0.4, angleDeg: 20 },
       },
       screen: { mesh: 'hardware-8', length: 0.45, width: 0.36, coverage: 0 },
-      bleed: { gate: { kind: 'roundSwing', diameter: 0.06, plateDiameter: 0.075, pivotDistance: 0.08 }, at: 'plenum', edge: 'throughBoard', opening: 0.2 },
+      bleed: {
+        gate: { kind: 'roundSwing', diameter: 0.06, plateDiameter: 0.075, pivotDistance: 0.08 },
+        at: 'plenum',
+        edge: 'throughBoard',
+        opening: 0.2,
+      },
       nozzles: [{ id: 'n50', name: '50 mm nozzle', diameter: 0.0508, length: 0.2, entrance: 'rounded' }],
     }),
   },
@@ -117,10 +122,14 @@ export const STARTING_RIGS: readonly StartingRig[] = [
         landing: { on: 'headOn', distance: 0.24, angleDeg: 90 },
       },
       screen: { mesh: 'hardware-8', length: 0.4, width: 0.2, coverage: 0 },
-      bleed: { gate: { kind: 'roundStraight', diameter: 0.04, count: 2 }, at: 'box', edge: 'throughBoard', opening: 0.1 },
+      bleed: {
+        gate: { kind: 'roundStraight', diameter: 0.04, count: 2 },
+        at: 'box',
+        edge: 'throughBoard',
+        opening: 0.1,
+      },
       bees: { kind: 'nestWorker', limit: 4.5, feedRate: 30, amount: { by: 'frames', value: 4 } },
       nozzles: [{ id: 'n32', name: '32 mm nozzle', diameter: 0.0318, length: 0.12, entrance: 'projecting' }],
     }),
   },
 ];
-

@@ -1,0 +1,68 @@
+import { freezeRigSchema, gateSettingSchema, saveRigSchema } from '@yewridge/contract/schemas';
+import { MANOMETER_STOP, type ManometerReadingDto } from '@yewridge/contract/suction';
+import { type Rig, rigProblems } from '@yewridge/core/suction';
+import type { Response, Router } from 'express';
+import { AppError } from '../http/app-error.js';
+import { validated } from '../http/validate.js';
+import type { Clock } from '../shared/clock/clock.js';
+import type { KeptDocuments } from '../shared/documents/kept-documents.js';
+import { idOf, keptRoutes } from '../shared/documents/kept-routes.js';
+import type { Manometer } from './manometer.js';
+import type { RigVersions } from './rig-versions.js';
+
+/** Time between two readings of an instrument. */
+const READING_MS = 400;
+
+/** An open stream of server-sent events; compression would hold them back. */
+function beginStream(response: Response): void {
+  response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform' });
+  response.flushHeaders();
+}
+
+export function suctionRoutes(
+  rigs: KeptDocuments<Rig>,
+  versions: RigVersions,
+  manometer: Manometer,
+  clock: Clock,
+): Router {
+  const router = keptRoutes('rigs', rigs, saveRigSchema);
+  router.get('/rigs/:id/versions', async (request, response) => {
+    response.json(await versions.all(idOf(request.params)));
+  });
+  router.post('/rigs/:id/versions', async (request, response) => {
+    const id = idOf(request.params);
+    const { version, created } = await versions.freeze(id, validated(freezeRigSchema, request.body));
+    response.status(created ? 201 : 200).json(version);
+  });
+  router.get('/rigs/:id/manometer', async (request, response) => {
+    const setting = validated(gateSettingSchema, request.query, { convert: true });
+    const { document: rig } = await rigs.one(idOf(request.params));
+    const [problem] = rigProblems(rig);
+    if (problem) {
+      throw new AppError('VALIDATION', {
+        fields: [{ path: problem.path, message: `the rig cannot be run: ${problem.fault}` }],
+      });
+    }
+    beginStream(response);
+    let count = 0;
+    const send = (): void => {
+      count += 1;
+      const sample = manometer.read(rig, setting, count);
+      const reading: ManometerReadingDto = {
+        ...setting,
+        ...sample,
+        count,
+        at: clock.now().toISOString(),
+        simulated: manometer.simulated,
+        stop: sample.boxUnderPressure > MANOMETER_STOP,
+      };
+      response.write(`id: ${count}\nevent: reading\ndata: ${JSON.stringify(reading)}\n\n`);
+    };
+    send();
+    const timer = setInterval(send, READING_MS);
+    response.on('close', () => {
+      clearInterval(timer);
+    });
+  });
+  return router;
+}
