@@ -7,6 +7,7 @@
  * Source: ISO 2533:1975; WMO-No. 8, 2008 edition; US Standard Atmosphere 1976.
  */
 import { Fields, type NumberRange, numberAt } from '../shared/errors/index.js';
+import { ZERO_CELSIUS } from '../shared/units/index.js';
 
 export interface AirConditions {
   /** K, 293.15 unless given; 233.15..333.15. */
@@ -33,8 +34,6 @@ export interface Air {
 export const AIR_TEMPERATURE: NumberRange = { min: 233.15, max: 333.15 };
 export const AIR_PRESSURE: NumberRange = { min: 30e3, max: 120e3 };
 export const ALTITUDE: NumberRange = { min: -500, max: 11000 };
-/** 0 °C in kelvin. */
-export const ZERO_CELSIUS = 273.15;
 export const STANDARD_GRAVITY = 9.80665;
 /** Density the bees' functions take unless told, kg/m³. */
 export const USUAL_DENSITY = 1.2;

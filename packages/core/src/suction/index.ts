@@ -1,12 +1,4 @@
-export {
-  type Air,
-  type AirConditions,
-  airProperties,
-  ALTITUDE,
-  pressureAtAltitude,
-  STANDARD_GRAVITY,
-  ZERO_CELSIUS,
-} from './air.js';
+export { type Air, type AirConditions, airProperties, ALTITUDE, pressureAtAltitude, STANDARD_GRAVITY } from './air.js';
 export {
   type ArrivalDistribution,
   arrivalDistribution,
@@ -178,6 +170,7 @@ export {
 } from './trajectory.js';
 export { ventilationFlow, type Vents } from './ventilation.js';
 export { randomNormals, randomUniforms } from '../shared/stats/index.js';
+export { airCourse, type AirPoint, type CoursePart } from './rig/air-course.js';
 export { type GateLane, gateLane, gateLanes, OPENERS, type Opener, PANEL_FORCE, rigSweetSpot } from './rig/band.js';
 export { landingIncidence, landingOf } from './rig/landing.js';
 export {

@@ -8,7 +8,19 @@ export const UNIT_SYSTEMS: readonly UnitSystem[] = ['metric', 'imperial'];
  * What a figure on the screen measures; `part` is a wire, nail or gap, too small for whole millimetres, `height` a distance on
  * a site, too large for them.
  */
-export type DisplayQuantity = 'length' | 'part' | 'height' | 'area' | 'volume' | 'mass' | 'force';
+export type DisplayQuantity =
+  | 'length'
+  | 'part'
+  | 'height'
+  | 'area'
+  | 'volume'
+  | 'mass'
+  | 'force'
+  | 'speed'
+  | 'pressure'
+  | 'flow'
+  | 'charge'
+  | 'time';
 
 /** The SI unit a figure is stored in. */
 export const SI_UNIT: Readonly<Record<DisplayQuantity, Unit>> = {
@@ -19,6 +31,11 @@ export const SI_UNIT: Readonly<Record<DisplayQuantity, Unit>> = {
   volume: 'm3',
   mass: 'kg',
   force: 'N',
+  speed: 'm/s',
+  pressure: 'Pa',
+  flow: 'm3/s',
+  charge: 'C',
+  time: 's',
 };
 
 export interface DisplayUnit {
@@ -58,6 +75,26 @@ export const DISPLAY: Readonly<Record<DisplayQuantity, Readonly<Record<UnitSyste
   force: {
     metric: { unit: 'N', symbol: 'N', decimals: 0 },
     imperial: { unit: 'lbf', symbol: 'lbf', decimals: 0 },
+  },
+  speed: {
+    metric: { unit: 'm/s', symbol: 'm/s', decimals: 1 },
+    imperial: { unit: 'ft/s', symbol: 'ft/s', decimals: 1 },
+  },
+  pressure: {
+    metric: { unit: 'Pa', symbol: 'Pa', decimals: 0 },
+    imperial: { unit: 'inH2O', symbol: 'inH₂O', decimals: 2 },
+  },
+  flow: {
+    metric: { unit: 'L/s', symbol: 'L/s', decimals: 1 },
+    imperial: { unit: 'cfm', symbol: 'cfm', decimals: 0 },
+  },
+  charge: {
+    metric: { unit: 'Ah', symbol: 'Ah', decimals: 1 },
+    imperial: { unit: 'Ah', symbol: 'Ah', decimals: 1 },
+  },
+  time: {
+    metric: { unit: 'min', symbol: 'min', decimals: 0 },
+    imperial: { unit: 'min', symbol: 'min', decimals: 0 },
   },
 };
 

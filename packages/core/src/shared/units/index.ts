@@ -1,4 +1,13 @@
-export { convert, LENGTH_UNITS, type LengthUnit, METRES_PER_INCH, type Quantity, type Unit, UNITS } from './units.js';
+export {
+  convert,
+  LENGTH_UNITS,
+  type LengthUnit,
+  METRES_PER_INCH,
+  type Quantity,
+  type Unit,
+  UNITS,
+  ZERO_CELSIUS,
+} from './units.js';
 export { formatInches, type InchDenominator, parseLength } from './length-text.js';
 export {
   DISPLAY,

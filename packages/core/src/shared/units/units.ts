@@ -1,8 +1,9 @@
 /**
- * Units of length, area, volume, mass and force with their exact SI factors.
+ * Units of length, area, volume, mass, force, speed, pressure, flow, charge and time with their SI factors.
  *
  * Source: the international yard and pound (1959: 1 in = 25.4 mm, 1 lb = 0.453 592 37 kg), the US liquid gallon of
- * 231 cubic inches, standard gravity 9.806 65 m/s2. All factors are exact by definition.
+ * 231 cubic inches, standard gravity 9.806 65 m/s2. All factors are exact by definition, but the inch of water, which is the conventional one
+ * (249.088 91 Pa).
  */
 import { ANY, DomainError, numberAt, objectAt, wordAt } from '../errors/index.js';
 
@@ -11,7 +12,8 @@ const POUND = 0.45359237;
 const CUBIC_INCH = 1.6387064e-5;
 const GRAVITY = 9.80665;
 
-export type Quantity = 'length' | 'area' | 'volume' | 'mass' | 'force';
+export type Quantity =
+  'length' | 'area' | 'volume' | 'mass' | 'force' | 'speed' | 'pressure' | 'flow' | 'charge' | 'time';
 
 export const UNITS = {
   m: { quantity: 'length', factor: 1 },
@@ -36,6 +38,19 @@ export const UNITS = {
   N: { quantity: 'force', factor: 1 },
   kgf: { quantity: 'force', factor: GRAVITY },
   lbf: { quantity: 'force', factor: POUND * GRAVITY },
+  'm/s': { quantity: 'speed', factor: 1 },
+  'ft/s': { quantity: 'speed', factor: 12 * INCH },
+  Pa: { quantity: 'pressure', factor: 1 },
+  kPa: { quantity: 'pressure', factor: 1000 },
+  inH2O: { quantity: 'pressure', factor: 249.08891 },
+  'm3/s': { quantity: 'flow', factor: 1 },
+  'L/s': { quantity: 'flow', factor: 0.001 },
+  'm3/h': { quantity: 'flow', factor: 1 / 3600 },
+  cfm: { quantity: 'flow', factor: (12 * INCH) ** 3 / 60 },
+  C: { quantity: 'charge', factor: 1 },
+  Ah: { quantity: 'charge', factor: 3600 },
+  s: { quantity: 'time', factor: 1 },
+  min: { quantity: 'time', factor: 60 },
 } as const satisfies Record<string, { quantity: Quantity; factor: number }>;
 
 export type Unit = keyof typeof UNITS;
@@ -63,3 +78,6 @@ export function convert(input: { readonly value: number; readonly from: Unit; re
 
 /** The international inch in metres, for code that steps in inches. */
 export const METRES_PER_INCH = INCH;
+
+/** 0 °C in kelvin. */
+export const ZERO_CELSIUS = 273.15;

@@ -1,5 +1,5 @@
 import type { Routes } from '@angular/router';
-import { leaveWithNothingLost } from './pages/leave-guard';
+import { leaveWithNothingLost } from '../../shared/documents/leave-guard';
 
 export const benchRoutes: Routes = [
   { path: '', title: 'Bench', loadComponent: () => import('./pages/bench-page').then((m) => m.BenchPage) },

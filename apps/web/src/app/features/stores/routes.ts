@@ -1,5 +1,5 @@
 import type { Routes } from '@angular/router';
-import { leaveWithTrapSaved } from './pages/leave-guard';
+import { leaveWithNothingLost } from '../../shared/documents/leave-guard';
 
 export const storesRoutes: Routes = [
   { path: '', title: 'Stores', loadComponent: () => import('./pages/stores-page').then((m) => m.StoresPage) },
@@ -11,7 +11,7 @@ export const storesRoutes: Routes = [
   {
     path: 'traps/:id',
     title: 'Trap, Stores',
-    canDeactivate: [leaveWithTrapSaved],
+    canDeactivate: [leaveWithNothingLost],
     loadComponent: () => import('./pages/trap-page').then((m) => m.TrapPage),
   },
 ];

@@ -5,6 +5,7 @@ import {
   formatInches,
   SI_UNIT,
   type UnitSystem,
+  ZERO_CELSIUS,
 } from '@yewridge/core/shared/units';
 
 /** A figure and its unit, apart, so that they can be set in different type. */
@@ -38,6 +39,19 @@ export function figureOf(value: number, quantity: DisplayQuantity, system: UnitS
 /** Figure and unit in one text: `42.7 L`, `9-5/8 in`. */
 export function figureText(value: number, quantity: DisplayQuantity, system: UnitSystem): string {
   const { text, unit } = figureOf(value, quantity, system);
+  return `${text} ${unit}`;
+}
+
+/** A temperature in K as the reader's degrees; the one quantity that is no multiple of its SI unit. */
+export function temperatureOf(kelvin: number, system: UnitSystem, decimals = 0): Figure {
+  const celsius = kelvin - ZERO_CELSIUS;
+  return system === 'metric'
+    ? { text: decimalText(celsius, decimals), unit: '°C' }
+    : { text: decimalText(celsius * 1.8 + 32, decimals), unit: '°F' };
+}
+
+export function temperatureText(kelvin: number, system: UnitSystem): string {
+  const { text, unit } = temperatureOf(kelvin, system);
   return `${text} ${unit}`;
 }
 

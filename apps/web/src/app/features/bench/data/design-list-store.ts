@@ -1,9 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { DesignDto } from '@yewridge/contract/bench';
 import { assessDesign, designDrawing, type DesignDrawing, type DesignReadings } from '@yewridge/core/bench';
-import { EMPTY, expand, reduce } from 'rxjs';
 import type { ApiFailure } from '../../../shared/http/api-failure';
-import { DesignsApi, PAGE } from './designs-api';
+import { DesignsApi } from './designs-api';
 
 export interface DesignRow {
   readonly design: DesignDto;
@@ -34,19 +33,13 @@ export class DesignListStore {
   });
 
   load(): void {
-    this.#api
-      .page(0)
-      .pipe(
-        expand(({ offset, total }) => (offset + PAGE < total ? this.#api.page(offset + PAGE) : EMPTY)),
-        reduce<{ items: readonly DesignDto[] }, DesignDto[]>((all, { items }) => [...all, ...items], []),
-      )
-      .subscribe({
-        next: (designs) => {
-          this.#state.set({ kind: 'data', rows: designs.map(rowOf) });
-        },
-        error: (failure: ApiFailure) => {
-          this.#state.set({ kind: 'failed', failure });
-        },
-      });
+    this.#api.all().subscribe({
+      next: (designs) => {
+        this.#state.set({ kind: 'data', rows: designs.map(rowOf) });
+      },
+      error: (failure: ApiFailure) => {
+        this.#state.set({ kind: 'failed', failure });
+      },
+    });
   }
 }

@@ -9,18 +9,7 @@ import {
   type Shape,
 } from '@yewridge/core/bench';
 import type { NumberRange } from '@yewridge/core/shared/errors';
-import type { FieldKind } from '../../../shared/units/parse';
-
-/** A size a keeper can type: where it lives in its part, what it is called and what it may be. */
-export interface Field {
-  /** Below the section or entrance, e.g. `shape.width`. */
-  readonly path: string;
-  readonly label: string;
-  readonly kind: FieldKind;
-  readonly range: NumberRange;
-  /** May be left empty; what is then taken, or `null` when it is then not known. */
-  readonly otherwise?: number | null;
-}
+import type { Field } from '../../../shared/fields/field';
 
 const { size, wall, volume, opening, height, across, count } = DESIGN_LIMITS;
 const fromZero: NumberRange = { min: 0, max: size.max };

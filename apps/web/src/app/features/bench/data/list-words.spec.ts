@@ -10,7 +10,8 @@ import type { DesignRow } from './design-list-store';
 import { doorDetail } from './door-detail';
 import { layoutMiniature, commonScale } from './drawing-layout';
 import { listAnswer } from './list-answer';
-import { designAnswer, savedWords, sheetDate } from './page-words';
+import { savedWords, sheetDate } from '../../../shared/documents/saved-words';
+import { designAnswer } from './page-words';
 import { shapeSizes, stackTable } from './stack-table';
 
 const NOW = '2026-05-14T16:20:00.000Z';

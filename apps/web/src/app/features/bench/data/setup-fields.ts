@@ -11,7 +11,7 @@ import {
   usualTopRow,
 } from '@yewridge/core/bench';
 import type { FieldKind } from '../../../shared/units/parse';
-import type { Field } from './fields';
+import type { Field } from '../../../shared/fields/field';
 
 /** Fields of what a design says beyond its boards; see `SETUP_LIMITS`. */
 

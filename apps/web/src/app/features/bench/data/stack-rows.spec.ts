@@ -2,7 +2,8 @@ import { DESIGN_LIMITS, designProblems } from '@yewridge/core/bench';
 import { withValue, valueAt } from '../../../shared/documents/value-at';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { changeOpening, changeShape } from './design-edits';
-import { contentFields, entranceFields, type Field, sectionFields } from './fields';
+import type { Field } from '../../../shared/fields/field';
+import { contentFields, entranceFields, sectionFields } from './fields';
 import { entranceRows, sectionRows } from './stack-rows';
 
 describe('bench: the stack in rows', () => {

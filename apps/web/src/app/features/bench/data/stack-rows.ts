@@ -11,6 +11,7 @@ import { figureOf, figureText, sizesText } from '../../../shared/units/format';
 import { contentsInWords, DISC_NAMES, FACE_NAMES } from './names';
 import { problemSentence } from './problem-sentences';
 import { shapeSizes } from './stack-table';
+import type { Fault } from '../../../shared/fields/field';
 
 /** A row of the stack as it hangs: roof, sections from the top, floor; then the doors. */
 interface RowHead {
@@ -21,10 +22,6 @@ interface RowHead {
   readonly icon: string;
   /** Sentences by the field they belong to, relative to the part. */
   readonly faults: readonly Fault[];
-}
-export interface Fault {
-  readonly field: string;
-  readonly sentence: string;
 }
 export type SectionRow = RowHead & {
   readonly section: DesignSection;

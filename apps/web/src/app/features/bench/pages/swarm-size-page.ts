@@ -22,7 +22,7 @@ import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { FRAME_NAMES } from '../data/names';
 import { FLOW_NAMES } from '../data/setup-words';
-import { ChoiceLine } from '../ui/choice-line';
+import { ChoiceLine } from '../../../shared/fields/choice-line';
 
 type Method = 'mass' | 'frames' | 'cluster';
 

@@ -9,8 +9,9 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { DesignEditorStore } from '../data/design-editor-store';
 import { differences } from '../data/differences';
-import { dayText, versionSentence } from '../data/page-words';
-import { undoKeys } from '../data/undo-keys';
+import { dayText } from '../../../shared/documents/saved-words';
+import { versionSentence } from '../data/page-words';
+import { undoKeys } from '../../../shared/documents/undo-keys';
 import { VersionsStore } from '../data/versions-store';
 import { DesignFrame } from '../ui/design-frame';
 

@@ -4,10 +4,10 @@ import { changeOpening } from '../data/design-edits';
 import { entranceFields } from '../data/fields';
 import { DISC_NAMES, DOOR_NAMES, FACE_NAMES } from '../data/names';
 import type { EntranceRow } from '../data/stack-rows';
-import { ChoiceLine } from './choice-line';
-import { FieldList } from './field-list';
-import { NameLine } from './name-line';
-import type { PartChange } from './part-change';
+import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { FieldList } from '../../../shared/fields/field-list';
+import { NameLine } from '../../../shared/fields/name-line';
+import type { PartChange } from '../../../shared/fields/field';
 
 const NAIL = 0.003;
 const EXCLUDER = { slots: 6, slotWidth: 0.0042, slotLength: 0.03 } as const;

@@ -4,8 +4,8 @@ import type { UnitSystem } from '@yewridge/core/shared/units';
 import { hangingFields, LOAD_FIELDS } from '../data/setup-fields';
 import { FLOW_NAMES, HANGING_NAMES } from '../data/setup-words';
 import { faultsUnder } from '../data/stack-rows';
-import { ChoiceLine } from './choice-line';
-import { FieldList } from './field-list';
+import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { FieldList } from '../../../shared/fields/field-list';
 import type { PanelChange } from './panel-change';
 
 /** How a design hangs, and what the keeper plans to find in it and to lift. */

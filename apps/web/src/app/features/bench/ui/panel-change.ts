@@ -1,4 +1,4 @@
-import type { PartChange } from './part-change';
+import type { PartChange } from '../../../shared/fields/field';
 
 /** A change, and the part it belongs to: a section, a door, an opening, or one of the parts below. */
 export interface PanelChange extends PartChange {

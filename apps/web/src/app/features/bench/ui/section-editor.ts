@@ -6,12 +6,12 @@ import { contentFields, REST_FIELD, sectionFields } from '../data/fields';
 import { ARRANGEMENT_NAMES, CONTENT_NAMES, FILL_NAMES, FRAME_NAMES, SHAPE_NAMES } from '../data/names';
 import { GRAIN_NAMES, SECURED_NAMES } from '../data/setup-words';
 import { SOLD_NAMES, soldId, soldOf } from '../data/sold-boards';
-import type { Fault, SectionRow } from '../data/stack-rows';
+import type { SectionRow } from '../data/stack-rows';
 import { focusAfterMenu } from '../../../shared/layout/menu-focus';
-import { ChoiceLine } from './choice-line';
-import { FieldList } from './field-list';
-import { NameLine } from './name-line';
-import type { PartChange } from './part-change';
+import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { FieldList } from '../../../shared/fields/field-list';
+import { NameLine } from '../../../shared/fields/name-line';
+import type { Fault, PartChange } from '../../../shared/fields/field';
 
 /** All a keeper can say about one section: its shape and sizes, how they were taped, and what hangs in it. */
 @Component({

@@ -21,13 +21,14 @@ import { changeGap } from '../data/design-edits';
 import { hangLines } from '../data/load-view';
 import { BOARD_MOISTURE, gapFields } from '../data/setup-fields';
 import { FLOW_NAMES, GAP_NAMES, HANGING_CAUTIONS, HANGING_NAMES, STORES_NAMES } from '../data/setup-words';
-import { type Fault, faultsUnder } from '../data/stack-rows';
-import { ChoiceLine } from './choice-line';
+import { faultsUnder } from '../data/stack-rows';
+import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { Caution } from '../../../shared/layout/caution';
 import { VerdictLine } from '../../../shared/layout/verdict-line';
-import { FieldList } from './field-list';
+import { FieldList } from '../../../shared/fields/field-list';
 import { HangingForm } from './hanging-form';
-import { NameLine } from './name-line';
+import type { Fault } from '../../../shared/fields/field';
+import { NameLine } from '../../../shared/fields/name-line';
 import type { PanelChange } from './panel-change';
 import { SchoolList } from './school-list';
 

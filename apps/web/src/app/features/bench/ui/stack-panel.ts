@@ -28,14 +28,14 @@ import type { UnitSystem } from '@yewridge/core/shared/units';
 import { Icon } from '../../../shared/icons/icon';
 import { focusAfterMenu } from '../../../shared/layout/menu-focus';
 import { figureText } from '../../../shared/units/format';
-import { BOARD_FIELDS, type Field, TARGET_FIELD } from '../data/fields';
+import { BOARD_FIELDS, TARGET_FIELD } from '../data/fields';
 import { DOOR_NAMES, MATERIAL_NAMES } from '../data/names';
 import type { EntranceRow, SectionRow } from '../data/stack-rows';
 import { ContentsStrip } from './contents-strip';
 import { EntranceEditor } from './entrance-editor';
-import { FieldList } from './field-list';
+import { FieldList } from '../../../shared/fields/field-list';
 import { FIXED_PARTS, type PanelChange } from './panel-change';
-import type { PartChange } from './part-change';
+import type { Field, PartChange } from '../../../shared/fields/field';
 import { SectionEditor } from './section-editor';
 import { ShapeMenu } from './shape-menu';
 

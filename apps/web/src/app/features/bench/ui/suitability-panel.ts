@@ -13,9 +13,9 @@ import {
   reasonsOf,
   scoreText,
 } from '../data/suitability-view';
-import { ChoiceLine } from './choice-line';
-import { FieldList } from './field-list';
-import type { PartChange } from './part-change';
+import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { FieldList } from '../../../shared/fields/field-list';
+import type { PartChange } from '../../../shared/fields/field';
 
 const FROM_CONTENTS = 'by its contents';
 

@@ -1,10 +1,9 @@
 import type { CanDeactivateFn } from '@angular/router';
-import { catchError, map, of } from 'rxjs';
-import type { DesignEditorStore } from '../data/design-editor-store';
+import { catchError, map, type Observable, of } from 'rxjs';
 
-/** A page that edits a design. */
+/** A page that edits a document. */
 interface EditingPage {
-  readonly store: DesignEditorStore;
+  readonly store: { flush(): Observable<unknown> };
 }
 
 /** Sends what was typed last before the page is left; what cannot be sent stays as a draft on this device. */

@@ -1,9 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { SizeField } from '../../../shared/units/size-field';
-import { valueAt } from '../../../shared/documents/value-at';
-import type { Field } from '../data/fields';
-import type { Fault } from '../data/stack-rows';
-import type { PartChange } from './part-change';
+import { valueAt } from '../documents/value-at';
+import { SizeField } from '../units/size-field';
+import type { Fault, Field, PartChange } from './field';
 
 /** The sizes of one part, each in its field; a fault stands under the field it belongs to. */
 @Component({

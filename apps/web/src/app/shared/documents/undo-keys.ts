@@ -1,9 +1,8 @@
 import { DestroyRef, inject } from '@angular/core';
-import { KeyMap } from '../../../shared/keys/key-map';
-import type { DesignEditorStore } from './design-editor-store';
+import { KeyMap } from '../keys/key-map';
 
-/** Undo and redo by key, on every page that edits a design. */
-export function undoKeys(store: DesignEditorStore): void {
+/** Undo and redo by key, on every page that edits a document. */
+export function undoKeys(store: { undo(): void; redo(): void }): void {
   const redo = (): void => {
     store.redo();
   };
