@@ -169,7 +169,7 @@ export const rigSchema = Joi.object<Rig>({
     Joi.object({
       id: id.required(),
       speed: must(L.jobSpeed),
-      dead: must({ min: 0, max: L.jobBees.max ?? 0 }),
+      dead: must({ min: 0, max: L.jobBees.max }),
       total: must(L.jobBees),
       day,
       notSpeed: Joi.boolean().strict(),

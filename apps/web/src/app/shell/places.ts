@@ -11,5 +11,6 @@ export interface Place {
 /** In the order of the year. A place joins the list when it is built; none is shown before. */
 export const PLACES: readonly Place[] = [
   { path: PATHS.bench, name: 'Bench', key: 'b', icon: 'bench' },
+  { path: PATHS.suction, name: 'Suction', key: 's', icon: 'suction' },
   { path: PATHS.stores, name: 'Stores', key: 'o', icon: 'stores' },
 ];

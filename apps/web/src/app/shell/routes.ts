@@ -4,6 +4,7 @@ import { PATHS } from '../shared/routes/paths';
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: PATHS.bench },
   { path: PATHS.bench, loadChildren: () => import('../features/bench/routes').then((m) => m.benchRoutes) },
+  { path: PATHS.suction, loadChildren: () => import('../features/suction/routes').then((m) => m.suctionRoutes) },
   { path: PATHS.stores, loadChildren: () => import('../features/stores/routes').then((m) => m.storesRoutes) },
   {
     path: PATHS.settings,

@@ -39,7 +39,7 @@ const CHANGES: Readonly<Record<Opener, (rig: Rig) => Rig | null>> = {
     return { ...rig, hose: { ...rig.hose, diameter: bore }, port: { ...rig.port, diameter } };
   },
   boxLower: (rig) => {
-    const rise = Math.max(RIG_LIMITS.rise.min ?? -Infinity, rig.hose.rise - LOWER);
+    const rise = Math.max(RIG_LIMITS.rise.min, rig.hose.rise - LOWER);
     return rise < rig.hose.rise ? { ...rig, hose: { ...rig.hose, rise } } : null;
   },
 };

@@ -172,8 +172,10 @@ export interface Rig {
   readonly calibration?: RigCalibration;
 }
 
-const upTo = (max: number): NumberRange => ({ min: 0, max });
-const between = (min: number, max: number): NumberRange => ({ min, max });
+type Ends = Required<Pick<NumberRange, 'min' | 'max'>>;
+
+const upTo = (max: number): Ends => ({ min: 0, max });
+const between = (min: number, max: number): Ends => ({ min, max });
 
 /** What each number of a rig may be: the one table for form, server and core. */
 export const RIG_LIMITS = {

@@ -1,4 +1,4 @@
-import { LineChart, ScatterChart } from 'echarts/charts';
+import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
 import {
   AriaComponent,
   GridComponent,
@@ -12,6 +12,7 @@ import { SVGRenderer } from 'echarts/renderers';
 
 /** Only the parts of ECharts that some chart of ours draws with. */
 echarts.use([
+  BarChart,
   LineChart,
   ScatterChart,
   GridComponent,

@@ -4,8 +4,11 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
 @Component({
   selector: 'yw-caution',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<strong>Take care</strong> <ng-content />`,
+  template: `<strong>Take care</strong><ng-content />`,
   styles: `
+    strong {
+      margin-right: 0.35em;
+    }
     :host {
       display: block;
       padding: 5px 10px;

@@ -18,7 +18,7 @@ import { figureText, sizesText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { DesignEditorStore } from '../data/design-editor-store';
 import { DISC_NAMES } from '../data/names';
-import { ScreenScale } from '../data/screen-scale';
+import { ScreenScale } from '../../../shared/drawing/screen-scale';
 import { trueOutline } from '../data/true-outline';
 import { DesignFrame } from '../ui/design-frame';
 

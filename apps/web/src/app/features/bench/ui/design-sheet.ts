@@ -5,7 +5,7 @@ import { decimalText, figureOf, figureText } from '../../../shared/units/format'
 import { doorDetail } from '../data/door-detail';
 import { type DimensionEnd, layoutDrawing } from '../data/drawing-layout';
 import { FILL_NAMES, MATERIAL_NAMES } from '../data/names';
-import { ScreenScale } from '../data/screen-scale';
+import { ScreenScale } from '../../../shared/drawing/screen-scale';
 import { stackTable } from '../data/stack-table';
 import { ViewParts } from './view-parts';
 

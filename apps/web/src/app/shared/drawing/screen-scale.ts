@@ -1,5 +1,5 @@
 import { Injectable, signal } from '@angular/core';
-import { readText, writeChoice } from '../../../shared/kept/kept-choice';
+import { readText, writeChoice } from '../kept/kept-choice';
 
 /** Each screen that this device is used with is remembered by its size. */
 const key = (): string => `yewridge.screen-scale.${window.screen.width}x${window.screen.height}`;

@@ -1,0 +1,76 @@
+import { LEAST_BLEED_PORT_SHUT, MANOMETER_STOP } from '@yewridge/contract/suction';
+import type { Calibration, Estimate, Reading } from '@yewridge/core/suction';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { decimalText, figureText } from '../../../shared/units/format';
+
+export interface EstimateRow {
+  readonly name: string;
+  readonly value: string;
+  readonly range: string;
+  readonly says: string;
+}
+
+type Quantity = 'pressure' | 'flow' | 'area';
+
+function row(name: string, one: Estimate, quantity: Quantity, unknown: string, system: UnitSystem): EstimateRow {
+  const text = (value: number): string => figureText(value, quantity, system);
+  return {
+    name,
+    value: text(one.value),
+    range: `${text(one.low)} to ${text(one.high)}`,
+    says: one.identified ? 'found' : unknown,
+  };
+}
+
+export function estimateRows(found: Calibration, system: UnitSystem): readonly EstimateRow[] {
+  return [
+    row(
+      'Suction, inlet sealed',
+      found.sealedSuction,
+      'pressure',
+      'not found: the box never reached a good part of it. Harmless for the speeds.',
+      system,
+    ),
+    row('Flow, inlet free', found.freeFlow, 'flow', 'not found: read at more openings', system),
+    row('Leak of the box', found.leakArea, 'area', 'only loosely known', system),
+  ];
+}
+
+/** Which reading would tell most next. */
+export function nextReading(readings: readonly Reading[]): string {
+  const openings = new Set(
+    readings.filter(({ portClosed }) => portClosed !== true).map(({ opening }) => Math.round(10 * opening)),
+  );
+  if (!openings.has(10)) return 'Begin with the bleed wide open: it is the safe one.';
+  if (openings.size < 3) return 'Read at two or three more openings, half and nearly shut: they tell the free flow.';
+  if (!readings.some(({ portClosed }) => portClosed === true)) {
+    return `Read once with the port shut and the bleed at ${LEAST_BLEED_PORT_SHUT}: it tells the leak.`;
+  }
+  if (!readings.some(({ nozzleSpeed }) => typeof nozzleSpeed === 'number')) {
+    return 'Read the speed at the mouth once: only that shows a common error of hose and gate.';
+  }
+  return openings.size < 5
+    ? 'One more opening between two you have makes the curve firmer.'
+    : 'Enough: more readings change little.';
+}
+
+/** Why a setting of the gate must not be read, or `null`. */
+export function unsafe(opening: number, portClosed: boolean): string | null {
+  return portClosed && opening < LEAST_BLEED_PORT_SHUT
+    ? `With the port shut the bleed must be at least ${LEAST_BLEED_PORT_SHUT} open; it is ${decimalText(opening, 2)}.`
+    : null;
+}
+
+export function stopWords(pascal: number, system: UnitSystem): string | null {
+  return pascal > MANOMETER_STOP ? `Stop: ${figureText(pascal, 'pressure', system)} in the box. Open the bleed.` : null;
+}
+
+export function fitWords(found: Calibration): string {
+  const { degreesOfFreedom, chiSquare } = found;
+  if (degreesOfFreedom <= 0) return 'Too few readings to tell how well they fit.';
+  const spread = Math.sqrt(chiSquare / degreesOfFreedom);
+  if (found.warnings.includes('poor-fit')) {
+    return `The readings do not fit together: they miss by ${decimalText(spread, 1)} times what an instrument does. Read again, or try the other curve.`;
+  }
+  return `They miss by ${decimalText(spread, 1)} times what an instrument does: a good fit.`;
+}

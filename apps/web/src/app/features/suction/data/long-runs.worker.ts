@@ -1,0 +1,5 @@
+import { answer, type LongRun } from './long-run';
+
+addEventListener('message', ({ data }: MessageEvent<LongRun>) => {
+  postMessage(answer(data));
+});

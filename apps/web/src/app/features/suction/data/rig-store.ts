@@ -1,0 +1,238 @@
+import { computed, DestroyRef, inject, Injectable, linkedSignal, signal, type Signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import type { FreezeReason, RigDto, RigVersionDto } from '@yewridge/contract/suction';
+import {
+  airCourse,
+  fitLoss,
+  type Rig,
+  rigHeatQuestion,
+  rigPower,
+  rigProblems,
+  rigReadings,
+} from '@yewridge/core/suction';
+import equal from 'fast-deep-equal';
+import {
+  catchError,
+  concatMap,
+  distinctUntilChanged,
+  map,
+  type Observable,
+  of,
+  startWith,
+  switchMap,
+  tap,
+  timer,
+} from 'rxjs';
+import { DocumentSession, type SaveState } from '../../../shared/documents/document-session';
+import { DraftKeeper } from '../../../shared/documents/draft-keeper';
+import type { LongRunKind, LongRuns } from './long-run';
+import { RigsApi } from './rigs-api';
+import { WorkerDesk } from './worker-desk';
+
+export type RigSaving = SaveState<RigDto>;
+
+/** A long answer, and whether it belongs to what is on the screen now. */
+export interface Answered<T> {
+  readonly value: T | null;
+  readonly waiting: boolean;
+  readonly failed: boolean;
+}
+
+const PAUSE_MS = 140;
+const SWARM = 2000;
+
+/** What the band depends on: everything of the rig but where its gate stands, and what is not air or bee. */
+function bandPart(rig: Rig): Rig {
+  const { notes: _notes, ...rest } = rig;
+  return {
+    ...rest,
+    name: '',
+    jobs: [],
+    bleed: { ...rig.bleed, opening: 0 },
+    heat: { lid: 'closed', sun: false, cabin: false, fan: false, balled: false, mood: 'disturbed' },
+    power: { ...rig.power, meanTime: 600 },
+  };
+}
+
+function flightPart(rig: Rig): Rig {
+  return { ...bandPart(rig), bleed: rig.bleed };
+}
+
+/** One open rig: its session with the server, what it computes to at once, and what workers find out. */
+@Injectable()
+export class RigStore {
+  readonly #api = inject(RigsApi);
+  readonly #desk = inject(WorkerDesk);
+  readonly #destroyed = inject(DestroyRef);
+  readonly #session = new DocumentSession<Rig, RigDto>({
+    save: (id, save) => this.#api.save(id, save),
+    drafts: inject(DraftKeeper),
+    draftName: (id) => `rig-${id}`,
+    destroyed: this.#destroyed,
+  });
+  readonly #versions = signal<readonly RigVersionDto[]>([]);
+
+  readonly page = this.#session.page;
+  readonly saving = this.#session.saving;
+  readonly revision = this.#session.revision;
+  readonly document = this.#session.document;
+  readonly canUndo = this.#session.canUndo;
+  readonly canRedo = this.#session.canRedo;
+  readonly versions = this.#versions.asReadonly();
+
+  readonly problems = computed(() => {
+    const rig = this.document();
+    return rig ? rigProblems(rig) : [];
+  });
+  /** The last rig that could be computed: it stays on the screen while this one has a fault. */
+  readonly shown = linkedSignal<{ rig: Rig | null; sound: boolean }, Rig | null>({
+    source: () => ({ rig: this.document(), sound: this.problems().length === 0 }),
+    computation: ({ rig, sound }, previous) => (rig && sound ? rig : (previous?.value ?? null)),
+  });
+  readonly readings = computed(() => {
+    const rig = this.shown();
+    return rig && rigReadings(rig);
+  });
+  readonly course = computed(() => {
+    const rig = this.shown();
+    const readings = this.readings();
+    return rig && readings ? airCourse(rig, readings) : [];
+  });
+  readonly power = computed(() => {
+    const rig = this.shown();
+    const readings = this.readings();
+    return rig && readings ? rigPower(rig, readings) : null;
+  });
+  readonly losses = computed(() => {
+    const jobs = (this.document()?.jobs ?? []).filter(({ notSpeed }) => notSpeed !== true);
+    const possible = jobs.filter(({ dead, total }) => dead <= total);
+    return fitLoss({ jobs: possible, speedKind: 'arrival' });
+  });
+
+  readonly lanes = this.#long('lanes', () => {
+    const rig = this.shown();
+    return rig && bandPart(rig);
+  });
+  readonly openers = this.#long('openers', () => {
+    const rig = this.shown();
+    const lane = this.fittedLane();
+    return rig && lane && lane.spot.level !== 'wide' ? bandPart(rig) : null;
+  });
+  readonly swarm = this.#long('swarm', () => {
+    const rig = this.shown();
+    return rig && { rig: flightPart(rig), count: SWARM };
+  });
+  readonly matters = this.#long('matters', () => {
+    const rig = this.shown();
+    return rig && flightPart(rig);
+  });
+  readonly heat = this.#long('heat', () => {
+    const rig = this.shown();
+    const readings = this.readings();
+    return rig && readings ? rigHeatQuestion(rig, readings.state.flow.screen) : null;
+  });
+  readonly fittedLane = computed(() => {
+    const rig = this.shown();
+    return this.lanes().value?.find((lane) => lane !== null && lane.nozzle === rig?.fitted) ?? null;
+  });
+
+  get id(): string {
+    return this.#session.id;
+  }
+
+  open(id: string): void {
+    this.#session.open(id, this.#api.one(id));
+    this.loadVersions(id);
+  }
+
+  loadVersions(id = this.id): void {
+    this.#api
+      .versions(id)
+      .pipe(
+        catchError(() => of([])),
+        takeUntilDestroyed(this.#destroyed),
+      )
+      .subscribe((versions) => {
+        if (id === this.id) this.#versions.set(versions);
+      });
+  }
+
+  /** Keeps the rig as it stands as a version. */
+  freeze(reason: FreezeReason): Observable<RigVersionDto> {
+    return this.flush().pipe(
+      concatMap(() => this.#api.freeze(this.id, this.revision(), reason)),
+      tap(() => {
+        this.loadVersions();
+      }),
+    );
+  }
+
+  edit(change: (rig: Rig) => Rig, joins: string | null = null): void {
+    this.#session.edit(change, joins);
+  }
+
+  closeStep(): void {
+    this.#session.closeStep();
+  }
+
+  undo(): void {
+    this.#session.undo();
+  }
+
+  redo(): void {
+    this.#session.redo();
+  }
+
+  settled(): boolean {
+    return this.#session.settled();
+  }
+
+  flush(): Observable<unknown> {
+    return this.#session.flush();
+  }
+
+  keepMine(): void {
+    this.#session.keepMine();
+  }
+
+  takeTheirs(): void {
+    this.#session.takeTheirs();
+  }
+
+  remove(): Observable<RigDto> {
+    return this.flush().pipe(
+      concatMap(() => this.#api.remove(this.id, this.revision())),
+      tap(() => {
+        this.#session.forgetDraft();
+      }),
+    );
+  }
+
+  restore(deleted: RigDto): void {
+    this.#session.reopen(this.#api.restore(deleted.id, deleted.revision));
+  }
+
+  /** Latest wins: an old run is called off as soon as what it was asked is no longer on the screen. */
+  #long<K extends LongRunKind>(kind: K, ask: () => LongRuns[K]['ask'] | null): Signal<Answered<LongRuns[K]['answer']>> {
+    type Result = Answered<LongRuns[K]['answer']>;
+    const result = signal<Result>({ value: null, waiting: true, failed: false });
+    toObservable(computed(ask, { equal }))
+      .pipe(
+        distinctUntilChanged(equal),
+        switchMap((question: LongRuns[K]['ask'] | null): Observable<Partial<Result>> => {
+          if (question === null) return of({ value: null, waiting: false, failed: false });
+          return timer(PAUSE_MS).pipe(
+            switchMap(() => this.#desk.run(kind, question)),
+            map((value) => ({ value, waiting: false, failed: false })),
+            catchError(() => of({ waiting: false, failed: true })),
+            startWith({ waiting: true }),
+          );
+        }),
+        takeUntilDestroyed(this.#destroyed),
+      )
+      .subscribe((next) => {
+        result.update((before) => ({ ...before, ...next }));
+      });
+    return result.asReadonly();
+  }
+}

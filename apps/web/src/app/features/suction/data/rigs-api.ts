@@ -1,0 +1,41 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { FreezeReason, GateSettingDto, ManometerReadingDto, RigVersionDto } from '@yewridge/contract/suction';
+import type { Rig } from '@yewridge/core/suction';
+import { Observable } from 'rxjs';
+import { KeptApi } from '../../../shared/documents/kept-api';
+import { failuresInWords } from '../../../shared/http/api-failure';
+
+@Injectable({ providedIn: 'root' })
+export class RigsApi extends KeptApi<Rig> {
+  constructor() {
+    super(inject(HttpClient), 'rigs');
+  }
+
+  versions(id: string): Observable<readonly RigVersionDto[]> {
+    return this.http.get<readonly RigVersionDto[]>(`${this.address}/${id}/versions`).pipe(failuresInWords());
+  }
+
+  freeze(id: string, revision: number, reason: FreezeReason): Observable<RigVersionDto> {
+    return this.http
+      .post<RigVersionDto>(`${this.address}/${id}/versions`, { revision, reason })
+      .pipe(failuresInWords());
+  }
+
+  /** Readings of the manometer as they come, for as long as somebody listens. Errors when the stream cannot be opened. */
+  manometer(id: string, { opening, portClosed }: GateSettingDto): Observable<ManometerReadingDto> {
+    return new Observable((listener) => {
+      const source = new EventSource(`${this.address}/${id}/manometer?opening=${opening}&portClosed=${portClosed}`);
+      source.addEventListener('reading', ({ data }: MessageEvent<string>) => {
+        listener.next(JSON.parse(data) as ManometerReadingDto);
+      });
+      source.addEventListener('error', () => {
+        // A dropped link reconnects by itself; a stream that was refused stays closed.
+        if (source.readyState === EventSource.CLOSED) listener.error(new Error('The instrument cannot be read.'));
+      });
+      return () => {
+        source.close();
+      };
+    });
+  }
+}
