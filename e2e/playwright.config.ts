@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from '@playwright/test';
+import { HIDDEN_TRUTH } from './support/hidden-truth.js';
 import { OWN_PORT, DEMO_PORT } from './support/ports.js';
 
 const server = fileURLToPath(new URL('../apps/server/dist/main.js', import.meta.url));
@@ -14,7 +15,12 @@ const executablePath =
 const started = (port: number, demo: boolean): object => ({
   command: `node ${server}${demo ? ' --demo' : ''}`,
   url: `http://localhost:${port}/api/v1/health`,
-  env: { YEWRIDGE_PORT: `${port}`, YEWRIDGE_DATA: join(folder, 'own'), YEWRIDGE_DEMO_DATA: join(folder, 'demo') },
+  env: {
+    YEWRIDGE_PORT: `${port}`,
+    YEWRIDGE_DATA: join(folder, 'own'),
+    YEWRIDGE_DEMO_DATA: join(folder, 'demo'),
+    YEWRIDGE_SIMULATED_MANOMETER: Object.values(HIDDEN_TRUTH).join(','),
+  },
   reuseExistingServer: false,
 });
 

@@ -1,5 +1,6 @@
 import { test as base, expect } from '@playwright/test';
 import { BenchScreen } from './bench-screen.js';
+import { SuctionScreen } from './suction-screen.js';
 
 interface Watched {
   /** Trouble that a test brings about on purpose: the text of a console error or the status and path of an answer. */
@@ -7,7 +8,7 @@ interface Watched {
 }
 
 /** Every flow fails on a console error, an uncaught error or a failed request that it did not announce. */
-export const test = base.extend<Watched & { bench: BenchScreen }>({
+export const test = base.extend<Watched & { bench: BenchScreen; suction: SuctionScreen }>({
   allow: [
     async ({ context }, use) => {
       const expected: RegExp[] = [];
@@ -28,6 +29,9 @@ export const test = base.extend<Watched & { bench: BenchScreen }>({
     },
     { auto: true },
   ],
+  suction: async ({ page }, use) => {
+    await use(new SuctionScreen(page));
+  },
   bench: async ({ page }, use) => {
     await use(new BenchScreen(page));
   },

@@ -53,6 +53,15 @@ test.describe('shell', () => {
         ['/bench/vellmark-tall-nuc/load', 'yw-mass-band svg'],
         ['/bench/vellmark-upturned-pot/true-size', 'section'],
         ['/bench/vellmark-tall-nuc/versions', '#version-2'],
+        ['/suction', 'li'],
+        ['/suction/vellmark-loft-rig', 'yw-matter-bars'],
+        ['/suction/vellmark-loft-rig/heat', 'yw-heat-chart svg'],
+        ['/suction/vellmark-loft-rig/screen', 'table'],
+        ['/suction/vellmark-loft-rig/losses', 'table'],
+        ['/suction/vellmark-loft-rig/calibrate', 'section'],
+        ['/suction/vellmark-loft-rig/trim-card', 'img'],
+        ['/suction/vellmark-loft-rig/versions', 'section'],
+        ['/suction/compare?ids=vellmark-loft-rig,vellmark-orchard-rig', 'table'],
         ['/stores', 'li'],
         ['/stores/traps/vellmark-v-04', 'yw-trap-label'],
         ['/stores/labels', 'yw-trap-label'],
@@ -65,6 +74,10 @@ test.describe('shell', () => {
           for (const row of [/^Board on a limb stub/, /^Lid, comb and boards/, /^Room/, /^5-frame deep/]) {
             await page.getByRole('button', { name: row }).click();
           }
+          await page.getByRole('button', { name: 'Show working', exact: true }).click();
+        }
+        if (path.endsWith('loft-rig')) {
+          await page.getByRole('button', { name: /^Hose/ }).click();
           await page.getByRole('button', { name: 'Show working', exact: true }).click();
         }
         const { violations } = await new AxeBuilder({ page }).analyze();
@@ -84,6 +97,15 @@ test.describe('shell', () => {
       '/bench/vellmark-form-tube',
       '/bench/vellmark-tall-nuc/load',
       '/bench/vellmark-tall-nuc/versions',
+      '/suction',
+      '/suction/vellmark-loft-rig',
+      '/suction/vellmark-orchard-rig',
+      '/suction/vellmark-loft-rig/heat',
+      '/suction/vellmark-loft-rig/screen',
+      '/suction/vellmark-loft-rig/losses',
+      '/suction/vellmark-loft-rig/calibrate',
+      '/suction/vellmark-loft-rig/trim-card',
+      '/suction/compare?ids=vellmark-loft-rig,vellmark-orchard-rig',
       '/stores',
       '/stores/traps/vellmark-v-04',
       '/settings',

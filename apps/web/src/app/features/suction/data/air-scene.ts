@@ -92,8 +92,8 @@ function placesOf(rig: Rig, width: number): Places {
     ? { lid: 64, floor: 216, portY: 184 }
     : { lid: 80 + down, floor: 292 + down, portY: 256 + down };
   const x = {
-    start: share(0.035),
-    mouth: share(narrow ? 0.17 : 0.115),
+    start: share(narrow ? 0.1 : 0.035),
+    mouth: share(narrow ? 0.2 : 0.115),
     port: share(narrow ? 0.45 : 0.478),
     wall: share(0.815),
     screen: share(0.865),
@@ -156,7 +156,7 @@ function notesOf({ x, mouthY, portY, bore, inside, narrow }: Places, part: Drawn
     { what: 'screen', anchor: 'start', x: edge, y: inside.top + (beside ? 62 : 74) },
     { what: 'box', anchor: 'start', x: edge, y: inside.top + (beside ? 98 : 118) },
     { what: 'landing', anchor: 'start', x: edge, y: landingY },
-    { what: 'reach', anchor: 'start', x: x.start - 14, y: mouthY + bore / 2 + 36 },
+    { what: 'reach', anchor: 'start', x: narrow ? 4 : x.start - 14, y: mouthY + bore / 2 + 36 },
   ];
 }
 

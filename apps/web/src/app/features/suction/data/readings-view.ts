@@ -1,6 +1,8 @@
 import {
   ARRIVAL_LIMIT,
   BEE_DATA,
+  fitted,
+  fittedNozzle,
   type GateLane,
   type HeatClock,
   type HeatQuestion,
@@ -9,6 +11,8 @@ import {
   rigBoxesNeeded,
   type RigPowerReading,
   type RigReadings,
+  rigSystem,
+  solveSuction,
   type SwarmLanding,
 } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
@@ -118,6 +122,43 @@ function placeWords(speed: number, spot: GateLane['spot']): string {
   if (spot.high !== null && speed > spot.high) return 'they land too hard';
   if (speed >= spot.lowSure) return 'inside the safe band';
   return speed >= spot.low ? 'some may not be carried' : 'bees stall';
+}
+
+/** Why the mark of a nozzle stands elsewhere than that of the open hose. */
+export function nozzleLine({ rig, readings, system }: View, lanes: readonly (GateLane | null)[] | null): Line | null {
+  const nozzle = fittedNozzle(rig);
+  if (!nozzle) return null;
+  const bare = solveSuction({ system: rigSystem(fitted(rig, null)), opening: rig.bleed.opening });
+  const text = (value: number): string => figureText(value, 'speed', system);
+  const mark = (id: string | null): string | null => {
+    const found = lanes?.find((lane) => lane?.nozzle === id)?.mark;
+    return found === null || found === undefined ? null : figureText(found, 'length', system);
+  };
+  const [own, open] = [mark(nozzle.id), mark(null)];
+  const moves = own !== null && open !== null ? `; so its mark is at ${own}, the open hose’s at ${open}` : '';
+  const { speed, stations } = readings.state;
+  const lost = (stations.find(({ name }) => name === 'hoseStart')?.total ?? 0) - (bare.stations[0]?.total ?? 0);
+  return {
+    id: 'nozzle',
+    pieces: [
+      big(text(speed.nozzle)),
+      small(
+        ` in the ${nozzle.name}: it takes pressure, so the hose gets ${text(speed.hose)} instead of ${text(bare.speed.hose)} at this gate${moves}`,
+      ),
+    ],
+    working: {
+      formula:
+        'the same flow through both: mouth speed = hose speed × (hose bore / mouth bore)²; its losses go with the square',
+      inputs: [
+        ['Mouth', text(speed.nozzle)],
+        ['Hose', text(speed.hose)],
+        ['Open hose, same gate', text(bare.speed.hose)],
+        ['Lost before the hose, more', figureText(Math.max(0, lost), 'pressure', system)],
+      ],
+      source: 'Handbook losses of entrances and changes of bore (±20 %).',
+      sure: 'The damage a narrow rim does to bees is not in any figure here.',
+    },
+  };
 }
 
 export function spreadLine({ readings, system }: View): Line | null {

@@ -76,6 +76,7 @@ export class CalibratePage {
   protected readonly kind = signal<keyof typeof KINDS>('parabola');
   protected readonly opening = signal(1);
   protected readonly portClosed = signal(false);
+  protected readonly listening = signal(false);
   protected readonly live = signal<ManometerReadingDto | null>(null);
   protected readonly liveFails = signal<string | null>(null);
   protected readonly found = signal<Calibration | null>(null);
@@ -205,6 +206,7 @@ export class CalibratePage {
   /** Listens to the instrument at the setting chosen. */
   protected listen(): void {
     this.hush();
+    this.listening.set(true);
     this.liveFails.set(null);
     this.#stream = this.store
       .flush()
@@ -220,10 +222,11 @@ export class CalibratePage {
             .subscribe({
               next: (reading) => {
                 this.live.set(reading);
-                if (reading.stop) this.hush(false);
+                // What was read stays on the screen, so that it is seen why listening stopped.
+                if (reading.stop) this.hush(reading);
               },
               error: (error: Error) => {
-                this.live.set(null);
+                this.hush();
                 this.liveFails.set(error.message);
               },
             });
@@ -231,20 +234,28 @@ export class CalibratePage {
       });
   }
 
-  protected hush(clear = true): void {
+  protected hush(last: ManometerReadingDto | null = null): void {
     this.#stream?.unsubscribe();
     this.#stream = null;
-    if (clear) this.live.set(null);
+    this.listening.set(false);
+    this.live.set(last);
   }
 
   protected set(opening: string): void {
     this.opening.set(Number(opening));
-    if (this.live()) this.listen();
+    this.#again();
   }
 
   protected setPort(closed: boolean): void {
     this.portClosed.set(closed);
-    if (this.live()) this.listen();
+    this.#again();
+  }
+
+  /** A setting that must not be read ends the listening. */
+  #again(): void {
+    if (!this.listening()) return;
+    if (this.unsafe() === null) this.listen();
+    else this.hush();
   }
 
   protected take(): void {

@@ -146,9 +146,13 @@ export class RigPage {
     const view = this.#view();
     if (!view) return [];
     const lane = this.store.fittedLane();
-    return [views.bandLine(view, lane), views.spreadLine(view), views.screenLine(view), views.feedLine(view)].filter(
-      (line) => line !== null,
-    );
+    return [
+      views.bandLine(view, lane),
+      views.nozzleLine(view, this.lanes()),
+      views.spreadLine(view),
+      views.screenLine(view),
+      views.feedLine(view),
+    ].filter((line) => line !== null);
   });
   protected readonly heatLines = computed(() => {
     const view = this.#view();
