@@ -21,7 +21,22 @@ import {
   fitOptions,
   startingPoint,
 } from '@yewridge/core/bench';
-import { dragTrace } from './drag-trace.mjs';
+import {
+  airCourse,
+  arrivalDistribution,
+  calibrate,
+  gateLanes,
+  heatClock,
+  rigHeatQuestion,
+  rigPath,
+  rigReadings,
+  rigSystem,
+  solveSuction,
+  STARTING_RIGS,
+  whatMatters,
+  withOpening,
+} from '@yewridge/core/suction';
+import { dragTrace, gateTrace } from './drag-trace.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const ROUNDS = 400;
@@ -84,12 +99,12 @@ function spread(times) {
   return { median: at(0.5), p95: at(0.95) };
 }
 
-async function timed(work) {
-  for (let n = 0; n < WARM_UP; n++) await work(n);
+async function timed(work, rounds = ROUNDS, warmUp = WARM_UP) {
+  for (let n = 0; n < warmUp; n++) await work(n);
   const times = [];
-  for (let n = 0; n < ROUNDS; n++) {
+  for (let n = 0; n < rounds; n++) {
     const start = performance.now();
-    await work(WARM_UP + n);
+    await work(warmUp + n);
     times.push(performance.now() - start);
   }
   return spread(times);
@@ -164,6 +179,37 @@ const full = await timed((n) => everything(change(n)));
 const drawing = await timed((n) => designDrawing(change(n)));
 const fits = await timed((n) => fitOptions({ design: change(n), system: 'metric', newId: 'new' }));
 
+/** Suction: what follows the gate at once, and what goes to a worker. */
+const rig = STARTING_RIGS[0].rig;
+const turned = (n) => withOpening(rig, 0.1 + 0.8 * ((n % 97) / 97));
+const system = rigSystem(rig);
+const path = rigPath(rig, solveSuction({ system, opening: 0.3 }));
+const read5 = [0, 0.25, 0.5, 1].map((opening) => ({
+  opening,
+  boxUnderPressure: solveSuction({ system, opening }).underPressure.box,
+}));
+const few = [12, 3];
+const suction = {
+  solve: await timed((n) => solveSuction({ system, opening: 0.1 + 0.8 * ((n % 97) / 97) })),
+  screen: await timed((n) => airCourse(turned(n), rigReadings(turned(n)))),
+  swarm: await timed(
+    (n) => arrivalDistribution({ mass: 1.3e-4, dragArea: 3.5e-5, path, seed: n, count: 10_000 }),
+    ...few,
+  ),
+  calibrate: await timed(
+    (n) =>
+      calibrate({
+        system,
+        readings: read5.map((one) => ({ ...one, boxUnderPressure: one.boxUnderPressure * (1 + (n % 7) / 1000) })),
+      }),
+    40,
+    10,
+  ),
+  lanes: await timed((n) => gateLanes({ ...rig, hose: { ...rig.hose, length: 3 + (n % 20) / 100 } }), ...few),
+  matters: await timed((n) => whatMatters(turned(n)), 40, 10),
+  heat: await timed((n) => heatClock({ ...rigHeatQuestion(rig, 0.02), bees: 8000 + n }), 40, 10),
+};
+
 const folder = mkdtempSync(join(tmpdir(), 'yewridge-bench-'));
 const bare = await bareServer(folder);
 const own = await api(join(folder, 'own'));
@@ -181,6 +227,8 @@ await request(
 );
 const pulledNuc = await dragTrace(`${own.url.replace('/api/v1/designs', '')}/bench/nuc`, /^Base, empty/);
 const pulled = await dragTrace(`${own.url.replace('/api/v1/designs', '')}/bench/ten`, /^Box 0/);
+await request(`${own.url.replace('/designs', '/rigs')}/walk-up`, JSON.stringify({ revision: 0, document: rig }));
+const dragged = await gateTrace(`${own.url.replace('/api/v1/designs', '')}/suction/walk-up`);
 own.child.kill('SIGTERM');
 bare.server.close();
 bare.database.close();
@@ -197,7 +245,7 @@ const lines = [
   'Written by `npm run bench`; nothing here is asserted by a test, as a busy machine would fail it.',
   '',
   `Machine: ${cpus().length} x ${cpus()[0].model.trim()}, ${Math.round(totalmem() / 2 ** 30)} GiB, ${process.platform} ${process.arch}, Node ${process.version}.`,
-  `Median and 95th percentile of ${ROUNDS} rounds after ${WARM_UP} to warm up; the input differs from round to round.`,
+  `Median and 95th percentile of ${ROUNDS} rounds after ${WARM_UP} to warm up (12 to 40 for what takes long); the input differs from round to round.`,
   '',
   '## A design of ten sections (in Node)',
   '',
@@ -219,7 +267,7 @@ const lines = [
   '',
   'Both sync each write to disk (`synchronous = FULL`, WAL); the bare one checks and logs nothing.',
   '',
-  '## On the screen, while a dimension is pulled by its grip',
+  '## On the screen, while a dimension or a gate is pulled',
   '',
   'From the trace of a headless browser without a graphics card, so that the machine paints too. A frame is 16.7 ms. Our share is the',
   'script of a frame: readings, suitability, load, checks, ways to fit, drawing and words.',
@@ -228,6 +276,19 @@ const lines = [
   '| --- | --- | --- | --- | --- |',
   dragRow('two sections', pulledNuc),
   dragRow('ten sections', pulled),
+  dragRow('a rig, its bleed gate dragged', dragged),
+  '',
+  '## Suction (in Node)',
+  '',
+  '| what | median | 95 % below |',
+  '| --- | --- | --- |',
+  row('the network solved once (aim under 0.1 ms)', suction.solve),
+  row('all that follows the gate: network, one bee, screen, feed, charts (aim: one frame)', suction.screen),
+  row('Monte Carlo of 10 000 bees (aim under 1 s, in the worker)', suction.swarm),
+  row('a calibration of four readings (aim under 30 ms, in the worker)', suction.calibrate),
+  row('the band of two nozzles (in the worker)', suction.lanes),
+  row('what matters most (in the worker)', suction.matters),
+  row('the heat clock, three moods over two hours (in the worker)', suction.heat),
   '',
   '## What the browser loads first (gzip)',
   '',

@@ -1,5 +1,5 @@
 /**
- * Pulls a dimension of a design by its grip in a real browser and reads from the trace how long the page was busy.
+ * Pulls a dimension of a design by its grip, or the gate of a rig, in a real browser and reads from the trace how long the page was busy.
  * Input goes through the same pointer events as a hand's; only the renderer's main thread is counted.
  */
 import { chromium as browserType } from '@playwright/test';
@@ -31,7 +31,28 @@ function tasksOf(events) {
   return { moves: moves.length, tasks: ms(tasks), scripts: ms(scripts) };
 }
 
-export async function dragTrace(url, section) {
+/** Opens a section of a design and finds the grip of its last size; the pull goes up. */
+async function designGrip(page, section) {
+  await page.getByRole('button', { name: section }).click();
+  await page.getByRole('textbox', { name: 'Height', exact: true }).focus();
+  return { grip: page.getByRole('slider', { name: /^Pull the size/ }).last(), along: { x: 0, y: -1 } };
+}
+
+/** The gate of a rig once its workers are at rest; the pull goes to the right. */
+async function gateGrip(page) {
+  await page.locator('yw-matter-bars').waitFor();
+  await page
+    .getByText('carries surely')
+    .first()
+    .waitFor({ state: 'attached' })
+    .catch(() => undefined);
+  return { grip: page.getByRole('slider', { name: 'Bleed gate' }), along: { x: 1, y: 0 } };
+}
+
+export const dragTrace = (url, section) => trace(url, (page) => designGrip(page, section));
+export const gateTrace = (url) => trace(url, gateGrip);
+
+async function trace(url, gripOf) {
   const browser = await browserType.launch({
     executablePath: chromium(),
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
@@ -39,21 +60,20 @@ export async function dragTrace(url, section) {
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(url);
-    await page.getByRole('button', { name: section }).click();
-    await page.getByRole('textbox', { name: 'Height', exact: true }).focus();
-    const grip = page.getByRole('slider', { name: /^Pull the size/ }).last();
+    const { grip, along } = await gripOf(page);
     const at = await grip.boundingBox();
     const [x, y] = [at.x + at.width / 2, at.y + at.height / 2];
     await page.mouse.move(x, y);
     await page.mouse.down();
-    for (let n = 0; n < 20; n++) await page.mouse.move(x, y - n);
+    const pull = (by) => page.mouse.move(x + along.x * by, y + along.y * by);
+    for (let n = 0; n < 20; n++) await pull(n);
     await browser.startTracing(page, {
       categories: ['devtools.timeline', 'toplevel', 'disabled-by-default-devtools.timeline'],
     });
-    for (let n = 0; n < MOVES; n++) await page.mouse.move(x, y - 20 - 15 * Math.sin(n / 8));
-    const trace = JSON.parse((await browser.stopTracing()).toString());
+    for (let n = 0; n < MOVES; n++) await pull(20 + 15 * Math.sin(n / 8));
+    const recorded = JSON.parse((await browser.stopTracing()).toString());
     await page.mouse.up();
-    const { moves, tasks, scripts } = tasksOf(trace.traceEvents);
+    const { moves, tasks, scripts } = tasksOf(recorded.traceEvents);
     return {
       moves,
       script: scripts[Math.floor(scripts.length / 2)] ?? 0,

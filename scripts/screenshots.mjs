@@ -31,6 +31,18 @@ const pictures = [
   },
   { name: 'bench-versions', path: '/bench/vellmark-tall-nuc/versions', size: desk },
   { name: 'bench-swarm-size', path: '/bench/swarm-size', size: desk },
+  { name: 'suction-list', path: '/suction', size: desk },
+  { name: 'suction-rig', path: '/suction/vellmark-loft-rig', size: desk, ready: 'yw-matter-bars' },
+  {
+    name: 'suction-night',
+    path: '/suction/vellmark-orchard-rig',
+    size: desk,
+    theme: 'night',
+    units: 'imperial',
+    open: 'Bleed gate',
+    ready: 'yw-matter-bars',
+  },
+  { name: 'suction-phone', path: '/suction/vellmark-loft-rig', size: phone, ready: 'yw-matter-bars' },
   { name: 'stores', path: '/stores', size: desk },
   { name: 'stores-trap', path: '/stores/traps/vellmark-v-01', size: desk },
 ];
@@ -53,7 +65,7 @@ const browser = await browserType.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 try {
-  for (const { name, path, size, theme = 'day', units = 'metric', open, working } of pictures) {
+  for (const { name, path, size, theme = 'day', units = 'metric', open, working, ready } of pictures) {
     const page = await browser.newPage({ viewport: size, reducedMotion: 'reduce' });
     await page.addInitScript(
       ([wantedTheme, wantedUnits]) => {
@@ -66,6 +78,10 @@ try {
     await page.waitForLoadState('networkidle');
     if (open) await page.getByRole('button', { name: new RegExp(`^${open}`) }).click();
     if (working) await page.getByRole('button', { name: 'Show working', exact: true }).click();
+    if (ready) {
+      await page.locator(ready).waitFor();
+      await page.locator('yw-gate-lanes .mark').first().waitFor({ state: 'attached' });
+    }
     await page.evaluate(() => document.fonts.ready);
     await page.screenshot({ path: `${out}${name}.png` });
     await page.close();

@@ -119,6 +119,7 @@ const gap = Joi.object({
     mesh: { aperture: within({ min: 0, above: true, max: PASSAGE.workerProof }).required() },
   }).required(),
   count: count.required(),
+  meshArea: within(SETUP_LIMITS.meshArea),
   closedForRide: Joi.boolean().strict().required(),
 });
 

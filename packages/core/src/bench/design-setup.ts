@@ -38,6 +38,8 @@ export interface DesignGap {
   readonly place: GapPlace;
   readonly opening: Extract<OpeningShape, { kind: 'hole' | 'slot' | 'mesh' }>;
   readonly count: number;
+  /** m² of one mesh, for the heat of a holding box. */
+  readonly meshArea?: number;
   /** Taped, plugged or screwed shut when the box travels. */
   readonly closedForRide: boolean;
 }
@@ -152,6 +154,7 @@ export const SETUP_LIMITS = {
   moisture: { min: 4, max: 200 },
   /** m the bars hang below the rim. */
   rest: { min: 0, max: 0.05 },
+  meshArea: { min: 1e-4, max: 1 },
   swarm: { min: 0, above: true, max: 6 },
   limit: { min: 0, above: true, max: 100 },
   hangingSize: { min: 0, above: true, max: 3 },

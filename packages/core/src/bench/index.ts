@@ -21,6 +21,7 @@ export {
   frameDisplacement,
   type FrameId,
   FRAMES,
+  frameSpec,
   type FrameSpec,
 } from './frames.js';
 export {

@@ -301,6 +301,7 @@ const BUILDS: Readonly<Record<StartingPoint, Design>> = {
         place: 'vent',
         opening: { kind: 'mesh', aperture: 0.003 },
         count: 1,
+        meshArea: 0.06,
         closedForRide: false,
       },
       {
@@ -309,6 +310,7 @@ const BUILDS: Readonly<Record<StartingPoint, Design>> = {
         place: 'vent',
         opening: { kind: 'mesh', aperture: 0.003 },
         count: 1,
+        meshArea: 0.03,
         closedForRide: false,
       },
     ],

@@ -164,6 +164,7 @@ export function gapFields({ opening }: DesignGap): readonly Field[] {
           kind: 'part',
           range: { min: 0, above: true, max: PASSAGE.workerProof },
         },
+        { path: 'meshArea', label: 'Area of one mesh', kind: 'area', range: SETUP_LIMITS.meshArea, otherwise: null },
         many,
       ];
   }

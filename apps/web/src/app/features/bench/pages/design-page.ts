@@ -38,6 +38,7 @@ import { BuildDialog, type BuildOrder } from '../ui/build-dialog';
 import { ConflictBar } from '../ui/conflict-bar';
 import { DesignSheet } from '../ui/design-sheet';
 import { HatchDefs } from '../ui/hatch-defs';
+import { HoldingPanel } from '../ui/holding-panel';
 import { ReadingsPanel } from '../ui/readings-panel';
 import { FIXED_PARTS, SETUP_ROWS } from '../ui/panel-change';
 import { SetupPanel } from '../ui/setup-panel';
@@ -58,6 +59,7 @@ import { SuitabilityPanel } from '../ui/suitability-panel';
     StackPanel,
     SetupPanel,
     SuitabilityPanel,
+    HoldingPanel,
     DesignSheet,
     ReadingsPanel,
     ConflictBar,
