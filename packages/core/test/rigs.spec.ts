@@ -1,4 +1,6 @@
+import fc from 'fast-check';
 import {
+  airCourse,
   bandOpeners,
   calibrate,
   gateLane,
@@ -206,6 +208,71 @@ describe('suction: rigs', () => {
     const found = calibrate({ system, readings });
     expect(found.freeFlow.value / 0.06).toBeCloseTo(1, 1);
     expect(found.warnings).not.toContain('poor-fit');
+  });
+
+  it('whatever sizes a rig has, it is either refused by field or read without a figure that is none', () => {
+    const within = ({ min, max }: { min: number; max: number }): fc.Arbitrary<number> =>
+      fc.oneof(fc.constant(min), fc.constant(max), fc.double({ min, max, noNaN: true }));
+    const whole = (range: { min: number; max: number }): fc.Arbitrary<number> => fc.integer(range);
+    const L = RIG_LIMITS;
+    const sizes = fc.record({
+      bore: within(L.bore),
+      length: within(L.hoseLength),
+      rise: within(L.rise),
+      bends: whole(L.bends),
+      climb: fc.constantFrom('even' as const, 'upright' as const),
+      port: within(L.share),
+      sealedSuction: within(L.sealedSuction),
+      freeFlow: within(L.freeFlow),
+      side: within(L.size),
+      coverage: within(L.coverage),
+      opening: within(L.share),
+      seam: within(L.seam),
+      feedRate: within(L.feedRate),
+      angleDeg: within(L.angleDeg),
+      fitted: fc.constantFrom(null, 'n38'),
+    });
+    let read = 0;
+    fc.assert(
+      fc.property(sizes, (a) => {
+        const rig: Rig = {
+          ...topBox,
+          fitted: a.fitted,
+          source: { ...topBox.source, curve: { kind: 'linear', sealedSuction: a.sealedSuction, freeFlow: a.freeFlow } },
+          hose: {
+            ...topBox.hose,
+            diameter: a.bore,
+            length: a.length,
+            bends: a.bends,
+            climb: a.climb,
+            rise: Math.sign(a.rise) * Math.min(Math.abs(a.rise), a.length),
+          },
+          port: { diameter: a.bore, opening: a.port },
+          box: {
+            ...topBox.box,
+            width: Math.max(0.35, a.side),
+            landing: { on: 'wood', distance: 0.3, angleDeg: a.angleDeg },
+          },
+          screen: { ...topBox.screen, coverage: a.coverage },
+          bleed: { ...topBox.bleed, opening: a.opening },
+          seams: [{ id: 's', seam: 'bareWood', length: a.seam, at: 'box' }],
+          bees: { ...topBox.bees, feedRate: a.feedRate },
+        };
+        if (rigProblems(rig).length > 0) return;
+        read += 1;
+        const readings = rigReadings(rig);
+        const told = JSON.stringify(
+          [readings, airCourse(rig, readings), rigPower(rig, readings)],
+          (_, value: unknown) => {
+            if (typeof value === 'number' && !Number.isFinite(value)) throw new Error('a figure that is none');
+            return value;
+          },
+        );
+        expect(told.length).toBeGreaterThan(1000);
+      }),
+      { seed: 14052026, numRuns: 250 },
+    );
+    expect(read).toBeGreaterThan(80);
   });
 
   it('the limits of a rig hold for every starting rig', () => {

@@ -10,6 +10,7 @@
 import { DomainError, Fields, POSITIVE, type NumberRange } from '../shared/errors/index.js';
 import { brent } from '../shared/numeric/index.js';
 import { quantileOfSorted, type Random, randomFrom, SEED } from '../shared/stats/index.js';
+import { STANDARD_GRAVITY } from './air.js';
 import { type Bee, densityOf, readBee } from './capture.js';
 import { ARRIVAL_LIMIT } from './impact.js';
 import { type CheckedPath, fly, type HosePath, pathOf, scaledPath, stepOf } from './trajectory.js';
@@ -217,10 +218,28 @@ export function hoseSpeedOf(path: CheckedPath): number {
   return path.segments.at(-1)?.airSpeed ?? 0;
 }
 
+/** m/s that no bee can exceed across the surface: the fastest air of the path and the whole of its fall. */
+function fastestPossible(path: CheckedPath, factor: number): number {
+  const { approach, segments, box } = path;
+  const mouth = approach ? approach.flow / approach.area : 0;
+  const air = factor * Math.max(mouth, box.speed, ...segments.map(({ airSpeed }) => airSpeed));
+  const fall = segments.reduce((sum, { rise }) => sum + Math.max(0, -rise), 0);
+  return Math.sqrt(air ** 2 + 2 * STANDARD_GRAVITY * fall) * Math.sin(box.incidence);
+}
+
 /** The largest factor within the limit; `outside` says which end of the range it lies beyond. */
 export function largestFactor(question: ScaleQuestion): { factor: number } | { outside: 'lowest' | 'highest' } {
   const { limit, lowest, highest, speedAt } = question;
-  const excess = (factor: number): number => (speedAt(factor) ?? 0) - limit;
+  const known = new Map<number, number>();
+  const excess = (factor: number): number => {
+    const found = known.get(factor);
+    if (found !== undefined) return found;
+    // Where nothing in the path could make a bee that fast, no swarm needs to be flown: slow air takes the longest.
+    const most = fastestPossible(question.path, factor);
+    const value = most <= limit ? most - limit : (speedAt(factor) ?? 0) - limit;
+    known.set(factor, value);
+    return value;
+  };
   if (excess(highest) <= 0) return { outside: 'highest' };
   if (excess(lowest) > 0) return { outside: 'lowest' };
   const root = brent(excess, { low: lowest, high: highest, tolerance: WITHIN });

@@ -101,9 +101,13 @@ export function nozzleOf(fields: Fields): CheckedNozzle {
   return { ...pipeOf(fields, 'projecting'), taperAngle: fields.numberOr('taperAngle', Math.PI, TAPER_ANGLE) };
 }
 
+/** m² of port below which it is shut: less than a grain of pollen leaves open. */
+const SHUT = 1e-12;
+
 function portOf(fields: Fields): CheckedPort {
   const diameter = fields.number('diameter', POSITIVE);
-  const opening = fields.numberOr('opening', 1, SHARE);
+  const given = fields.numberOr('opening', 1, SHARE);
+  const opening = given * boreArea(diameter) < SHUT ? 0 : given;
   const taperAngle = fields.numberOr('taperAngle', Math.PI, TAPER_ANGLE);
   return { diameter, opening, taperAngle, jetArea: contractionAt(opening) * opening * boreArea(diameter) };
 }

@@ -43,7 +43,8 @@ function alongHose(rig: Rig, { state, system }: RigReadings): AirPoint[] {
   const start = rig.fitted === null ? at('mouth') : at('hoseStart');
   const end = at('hoseEnd');
   const head = (system.air.density * state.speed.hose ** 2) / 2;
-  const bend = bendLoss({ angle: Math.PI / 2, radiusRatio: hose.bendRadius / hose.diameter }) * head;
+  const bend =
+    hose.bends === 0 ? 0 : bendLoss({ angle: Math.PI / 2, radiusRatio: hose.bendRadius / hose.diameter }) * head;
   const friction = Math.max(0, end - start - hose.bends * bend);
   const parts = hose.bends + 1;
   const point = (share: number, underPressure: number): AirPoint => ({

@@ -57,7 +57,8 @@ const CHANGES: Readonly<Record<Matter, Change>> = {
   sealedSuction: (rig, f) => asked(scaledCurve(rig, f, 1)),
   freeFlow: (rig, f) => asked(scaledCurve(rig, 1, f)),
   hoseBore: (rig, f) => {
-    const hose = { ...rig.hose, diameter: rig.hose.diameter * f };
+    const diameter = rig.hose.diameter * f;
+    const hose = { ...rig.hose, diameter, bendRadius: Math.max(rig.hose.bendRadius, diameter / 2) };
     return asked({ ...rig, hose, port: { ...rig.port, diameter: rig.port.diameter * f } });
   },
   hoseLength: (rig, f) => {

@@ -47,6 +47,9 @@ export interface RigReadings {
   readonly power: number | null;
 }
 
+/** m³/s that a screen is sized for where no air passes it at all: then all of it may be covered. */
+const TRICKLE = 1e-9;
+
 function weak({ source: { curve }, calibration }: Rig): boolean {
   return curve.kind !== 'table' && curve.sealedSuction < WEAK_SOURCE && calibration === undefined;
 }
@@ -68,7 +71,7 @@ function screenOf(rig: Rig, system: SuctionSystem, state: SuctionState): RigRead
   };
   return {
     state: screenState({ ...shared, coverage: rig.screen.coverage, maxPressure: shutPressure }),
-    sizing: screenSizing(shared),
+    sizing: screenSizing({ ...shared, flow: Math.max(shared.flow, TRICKLE) }),
     shutPressure,
     shut: screenState({ ...shared, coverage: 1, maxPressure: shutPressure }),
   };

@@ -24,6 +24,7 @@ export const RIG_FAULTS = [
   'hose-wider-than-box',
   'gate-larger-than-lid',
   'slide-thicker-than-slot',
+  'stack-too-high',
 ] as const;
 export type RigFault = (typeof RIG_FAULTS)[number];
 
@@ -32,6 +33,9 @@ export interface RigProblem {
   readonly path: string;
   readonly fault: RigFault;
 }
+
+/** m between the lowest and the highest opening that the heat model's draught holds for. */
+const HIGHEST_STACK = 5;
 
 function refusal(run: () => unknown, path: string, fallback: RigFault): RigProblem[] {
   try {
@@ -64,6 +68,7 @@ export function rigProblems(rig: Rig): RigProblem[] {
     [rig.fitted !== null && fittedNozzle(rig) === null, 'fitted', 'nozzle-gone'],
     [mesh[0] > lid[0] || mesh[1] > lid[1], 'screen.length', 'screen-larger-than-box'],
     [box.landing.distance > Math.hypot(box.length, box.height), 'box.landing.distance', 'landing-beyond-box'],
+    [box.boxes * box.height > HIGHEST_STACK, 'box.boxes', 'stack-too-high'],
     [gateSpan(rig) > lid[0], 'bleed.gate', 'gate-larger-than-lid'],
   ];
   return [

@@ -121,7 +121,8 @@ export function rigPath(rig: Rig, state: SuctionState): HosePath {
     length: stretch,
     airSpeed: state.speed.hose,
     diameter: hose.diameter,
-    rise: riseBetween(rig, n * stretch, (n + 1) * stretch),
+    // A stretch that climbs all of its length must not do so by a rounding more.
+    rise: Math.max(-stretch, Math.min(stretch, riseBetween(rig, n * stretch, (n + 1) * stretch))),
     retain: n < hose.bends ? BEND_RETAIN : 1,
   }));
   const first: PathSegment[] = nozzle

@@ -50,6 +50,7 @@ describe('rig store', () => {
     store.open('r');
     http.expectOne('/api/v1/rigs/r').flush(stored);
     http.expectOne('/api/v1/rigs/r/versions').flush([]);
+    for (const look of [store.lanes, store.swarm, store.matters]) look();
     rest();
   });
   afterEach(() => {
@@ -62,6 +63,13 @@ describe('rig store', () => {
     TestBed.tick();
   }
   const askedOf = (kind: LongRunKind): number => desk.asked.filter((run) => run.kind === kind).length;
+
+  it('asks no worker for what nobody looks at', () => {
+    expect([askedOf('heat'), askedOf('calibrate')]).toEqual([0, 0]);
+    store.heat();
+    rest();
+    expect(askedOf('heat')).toBe(1);
+  });
 
   it('computes at once what follows the gate, and asks workers for the rest', () => {
     expect(store.readings()?.state.status).toBe('ok');

@@ -1,4 +1,14 @@
-import { computed, DestroyRef, inject, Injectable, linkedSignal, signal, type Signal } from '@angular/core';
+import {
+  computed,
+  DestroyRef,
+  inject,
+  Injectable,
+  Injector,
+  linkedSignal,
+  signal,
+  type Signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { FreezeReason, RigDto, RigVersionDto } from '@yewridge/contract/suction';
 import {
@@ -11,18 +21,7 @@ import {
   rigReadings,
 } from '@yewridge/core/suction';
 import equal from 'fast-deep-equal';
-import {
-  catchError,
-  concatMap,
-  distinctUntilChanged,
-  map,
-  type Observable,
-  of,
-  startWith,
-  switchMap,
-  tap,
-  timer,
-} from 'rxjs';
+import { catchError, concatMap, map, type Observable, of, startWith, switchMap, tap, timer } from 'rxjs';
 import { DocumentSession, type SaveState } from '../../../shared/documents/document-session';
 import { DraftKeeper } from '../../../shared/documents/draft-keeper';
 import type { LongRunKind, LongRuns } from './long-run';
@@ -64,6 +63,7 @@ export class RigStore {
   readonly #api = inject(RigsApi);
   readonly #desk = inject(WorkerDesk);
   readonly #destroyed = inject(DestroyRef);
+  readonly #injector = inject(Injector);
   readonly #session = new DocumentSession<Rig, RigDto>({
     save: (id, save) => this.#api.save(id, save),
     drafts: inject(DraftKeeper),
@@ -212,27 +212,38 @@ export class RigStore {
     this.#session.reopen(this.#api.restore(deleted.id, deleted.revision));
   }
 
-  /** Latest wins: an old run is called off as soon as what it was asked is no longer on the screen. */
+  /**
+   * A long answer, asked for once somebody looks at it. Latest wins: an old run is called off as soon as what it was asked is
+   * no longer on the screen.
+   */
   #long<K extends LongRunKind>(kind: K, ask: () => LongRuns[K]['ask'] | null): Signal<Answered<LongRuns[K]['answer']>> {
     type Result = Answered<LongRuns[K]['answer']>;
     const result = signal<Result>({ value: null, waiting: true, failed: false });
-    toObservable(computed(ask, { equal }))
-      .pipe(
-        distinctUntilChanged(equal),
-        switchMap((question: LongRuns[K]['ask'] | null): Observable<Partial<Result>> => {
-          if (question === null) return of({ value: null, waiting: false, failed: false });
-          return timer(PAUSE_MS).pipe(
-            switchMap(() => this.#desk.run(kind, question)),
-            map((value) => ({ value, waiting: false, failed: false })),
-            catchError(() => of({ waiting: false, failed: true })),
-            startWith({ waiting: true }),
-          );
-        }),
-        takeUntilDestroyed(this.#destroyed),
-      )
-      .subscribe((next) => {
-        result.update((before) => ({ ...before, ...next }));
-      });
-    return result.asReadonly();
+    const start = (): void => {
+      toObservable(computed(ask, { equal }), { injector: this.#injector })
+        .pipe(
+          switchMap((question: LongRuns[K]['ask'] | null): Observable<Partial<Result>> => {
+            if (question === null) return of({ value: null, waiting: false, failed: false });
+            return timer(PAUSE_MS).pipe(
+              switchMap(() => this.#desk.run(kind, question)),
+              map((value) => ({ value, waiting: false, failed: false })),
+              catchError(() => of({ waiting: false, failed: true })),
+              startWith({ waiting: true }),
+            );
+          }),
+          takeUntilDestroyed(this.#destroyed),
+        )
+        .subscribe((next) => {
+          result.update((before) => ({ ...before, ...next }));
+        });
+    };
+    let looked = false;
+    return computed(() => {
+      if (!looked) {
+        looked = true;
+        untracked(start);
+      }
+      return result();
+    });
   }
 }

@@ -140,6 +140,7 @@ const FAULT_SENTENCES: Readonly<Record<RigFault, string>> = {
   'hose-wider-than-box': 'The hose is wider than the box.',
   'gate-larger-than-lid': 'The gate is larger than the lid.',
   'slide-thicker-than-slot': 'The slide is thicker than its slot.',
+  'stack-too-high': 'The stack is over 5 m high: take fewer or lower boxes.',
 };
 
 export function problemSentence({ fault }: RigProblem): string {

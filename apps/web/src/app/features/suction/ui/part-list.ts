@@ -85,6 +85,9 @@ const HOMES: Readonly<Partial<Record<PartId, readonly string[]>>> = {
     .on {
       background: var(--yew-2);
     }
+    .on .line {
+      color: var(--ink);
+    }
     .others {
       display: flex;
       flex-wrap: wrap;
