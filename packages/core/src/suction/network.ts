@@ -68,38 +68,50 @@ function reynolds(system: CheckedSystem, pipe: CheckedPipe, speed: number): numb
   return (system.air.density * speed * pipe.diameter) / system.air.viscosity;
 }
 
-/** Total pressure lost up to each station at a hose flow > 0. */
-function pathLosses(system: CheckedSystem, flow: number): Station[] {
+type Pass = (name: StationName, speed: number, total: number) => void;
+
+/** Goes along the path at a hose flow > 0 and tells the total pressure lost up to each station. */
+function walk(system: CheckedSystem, flow: number, pass: Pass): void {
   const { nozzle, hose, port } = system;
-  const stations: Station[] = [];
-  let total = 0;
-  const pass = (name: StationName, speed: number, loss: number): void => {
-    total += loss;
-    stations.push({ name, speed, total, static: total + head(system, speed) });
-  };
   const hoseSpeed = flow / hose.area;
   const hoseHead = head(system, hoseSpeed);
+  let total = 0;
   if (nozzle) {
     const speed = flow / nozzle.area;
     const own = head(system, speed);
-    pass('mouth', speed, nozzle.entrance * own);
-    pass('nozzleEnd', speed, lossAlong(nozzle, reynolds(system, nozzle, speed)) * own);
-    const k = transitionAt(nozzle.diameter, hose.diameter, nozzle.taperAngle);
-    pass('hoseStart', hoseSpeed, k * Math.max(own, hoseHead));
+    total += nozzle.entrance * own;
+    pass('mouth', speed, total);
+    total += lossAlong(nozzle, reynolds(system, nozzle, speed)) * own;
+    pass('nozzleEnd', speed, total);
+    total += transitionAt(nozzle.diameter, hose.diameter, nozzle.taperAngle) * Math.max(own, hoseHead);
+    pass('hoseStart', hoseSpeed, total);
   } else {
-    pass('mouth', hoseSpeed, hose.entrance * hoseHead);
+    total += hose.entrance * hoseHead;
+    pass('mouth', hoseSpeed, total);
   }
-  pass('hoseEnd', hoseSpeed, lossAlong(hose, reynolds(system, hose, hoseSpeed)) * hoseHead + system.beePressure);
+  total += lossAlong(hose, reynolds(system, hose, hoseSpeed)) * hoseHead + system.beePressure;
+  pass('hoseEnd', hoseSpeed, total);
   const portHead = head(system, flow / boreArea(port.diameter));
-  const k = transitionAt(hose.diameter, port.diameter, port.taperAngle);
-  pass('port', flow / port.jetArea, k * Math.max(hoseHead, portHead));
+  total += transitionAt(hose.diameter, port.diameter, port.taperAngle) * Math.max(hoseHead, portHead);
+  pass('port', flow / port.jetArea, total);
+}
+
+function pathLosses(system: CheckedSystem, flow: number): Station[] {
+  const stations: Station[] = [];
+  walk(system, flow, (name, speed, total) => {
+    stations.push({ name, speed, total, static: total + head(system, speed) });
+  });
   return stations;
 }
 
 /** Pa from ambient to the still air of the box; the whole head of the jet is lost in it. */
 function hoseLoss(system: CheckedSystem, flow: number): number {
   if (flow === 0) return system.beePressure;
-  return pathLosses(system, flow).at(-1)?.static ?? 0;
+  let last = 0;
+  walk(system, flow, (_, speed, total) => {
+    last = total + head(system, speed);
+  });
+  return last;
 }
 
 interface Branches {

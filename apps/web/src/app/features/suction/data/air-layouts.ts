@@ -153,7 +153,7 @@ function topBox({ rig, readings, inside, portY }: Drawn): DrawnLayout {
     screenAt: [left + 26, screen],
     gateBox:
       rig.bleed.at === 'plenum'
-        ? { x: left + (right - left) * 0.12, y: top - WALL, width: 66, height: WALL }
+        ? { x: left + (right - left) * 0.36, y: top - WALL, width: 66, height: WALL }
         : { x: left + (right - left) * 0.3, y: bottom, width: 66, height: WALL },
     sourceAt: { x: right - 74, y: top - WALL - 44, width: 62, height: 44 },
     boxAt: [right - 74, portY - 40],
@@ -207,7 +207,7 @@ function downDraught({ readings, inside, portY, rig }: Drawn): DrawnLayout {
     gateBox:
       rig.bleed.at === 'plenum'
         ? { x: left + (right - left) * 0.3, y: bottom, width: 66, height: WALL }
-        : { x: left + (right - left) * 0.3, y: top - WALL, width: 66, height: WALL },
+        : { x: left + (right - left) * 0.36, y: top - WALL, width: 66, height: WALL },
     sourceAt: { x: right + WALL + 6, y: bottom - 34, width: 44, height: 42 },
     boxAt: [right - 60, hive + 16],
   };
@@ -258,7 +258,7 @@ function splitDeep({ readings, inside, portY, rig }: Drawn): DrawnLayout {
     gateBox:
       rig.bleed.at === 'plenum'
         ? { x: screen - 34, y: top - WALL, width: 66, height: WALL }
-        : { x: left + (right - left) * 0.2, y: top - WALL, width: 66, height: WALL },
+        : { x: left + (right - left) * 0.36, y: top - WALL, width: 66, height: WALL },
     sourceAt: { x: right + WALL + 6, y: bottom - 52, width: 44, height: 48 },
     boxAt: [left + (screen - left) * 0.62, portY - 26],
   };

@@ -86,13 +86,13 @@ function hosePath(rig: Rig, from: readonly [number, number], to: readonly [numbe
 function placesOf(rig: Rig, width: number): Places {
   const narrow = width < 620;
   const share = (part: number): number => Math.round(width * part);
-  // A hose that falls towards its box needs its room below the list of parts.
-  const down = !narrow && rig.hose.rise <= 0 ? 16 : 0;
+  // A hose that hardly climbs needs its room below the list of parts.
+  const down = !narrow && rig.hose.rise < 0.6 ? 36 : 0;
   const layout: Layout = narrow
     ? { lid: 64, floor: 216, portY: 184 }
     : { lid: 80 + down, floor: 292 + down, portY: 256 + down };
   const x = {
-    start: share(narrow ? 0.1 : 0.035),
+    start: share(narrow ? 0.1 : 0.042),
     mouth: share(narrow ? 0.2 : 0.115),
     port: share(narrow ? 0.45 : 0.478),
     wall: share(0.815),
@@ -145,14 +145,16 @@ function notesOf({ x, mouthY, portY, bore, inside, narrow }: Places, part: Drawn
   const edge = x.wall + 10;
   return [
     { what: 'length', anchor: 'middle', x: (x.mouth + x.port) / 2, y: Math.max(mouthY, portY) + bore / 2 + 20 },
-    { what: 'rise', anchor: 'end', x: x.port - 24, y: (mouthY + portY) / 2 + bore / 2 + 14 },
+    { what: 'rise', anchor: 'end', x: x.port - 14, y: Math.max(mouthY, portY) + bore / 2 + 20 },
     {
       what: 'bleed',
       anchor: 'end',
       x: gateBox.x - 28,
       y: gateBox.y <= inside.top ? gateBox.y - 12 : gateBox.y + 26,
     },
-    { what: 'source', anchor: 'end', x: part.sourceAt.x - 8, y: part.sourceAt.y + 12 },
+    beside
+      ? { what: 'source', anchor: 'middle', x: part.sourceAt.x + part.sourceAt.width / 2, y: part.sourceAt.y - 6 }
+      : { what: 'source', anchor: 'end', x: part.sourceAt.x - 8, y: part.sourceAt.y + 12 },
     { what: 'screen', anchor: 'start', x: edge, y: inside.top + (beside ? 62 : 74) },
     { what: 'box', anchor: 'start', x: edge, y: inside.top + (beside ? 98 : 118) },
     { what: 'landing', anchor: 'start', x: edge, y: landingY },

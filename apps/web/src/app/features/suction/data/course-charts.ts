@@ -106,6 +106,8 @@ export function speedChart(sheet: Sheet, lane: GateLane | null, top: number, hei
   const text = (speed: number): string => figureOf(speed, 'speed', system).text;
   const arrival = readings.bee.flight.arrivalSpeed;
   const gate = readings.state.speed.bleed;
+  // On a narrow sheet the name of the chart stands there.
+  const roomy = scene.width >= 620;
   const spot = lane?.spot;
   const bandHigh = spot?.high ?? 0;
   const bandLow = spot ? (spot.level === 'wide' ? spot.lowSure : spot.low) : 0;
@@ -117,12 +119,16 @@ export function speedChart(sheet: Sheet, lane: GateLane | null, top: number, hei
     area: '',
     ticks: axisTicks(most, step, y),
     labels: [
-      {
-        x: scene.x.port - 16,
-        y: y(shown(readings.state.speed.hose)) - 5,
-        text: text(readings.state.speed.hose),
-        strong: true,
-      },
+      ...(roomy
+        ? [
+            {
+              x: scene.x.port - 16,
+              y: y(shown(readings.state.speed.hose)) - 5,
+              text: text(readings.state.speed.hose),
+              strong: true,
+            },
+          ]
+        : []),
       ...(arrival !== null && last ? [{ x: last[0] - 18, y: last[1] - 6, text: text(arrival), strong: true }] : []),
       ...(gate > 0 ? [{ x: scene.x.gate, y: y(shown(gate)) - 5, text: text(gate), strong: true }] : []),
     ],
