@@ -13,6 +13,7 @@ import {
   fitOptions,
 } from '@yewridge/core/bench';
 import { concatMap, type Observable, of, tap } from 'rxjs';
+import type { ConflictChoice } from '../../../shared/documents/conflict-bar';
 import { DocumentSession, type SaveState } from '../../../shared/documents/document-session';
 import { DraftKeeper } from '../../../shared/documents/draft-keeper';
 import { UnitChoice } from '../../../shared/units/unit-choice';
@@ -20,7 +21,6 @@ import { newPartId } from './design-edits';
 import { DesignsApi } from './designs-api';
 
 export type DesignSaving = SaveState<DesignDto>;
-export type ConflictChoice = 'mine' | 'theirs' | 'both';
 
 const MINE = ', my copy';
 

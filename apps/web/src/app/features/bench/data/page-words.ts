@@ -1,8 +1,8 @@
 import type { DesignVersionDto } from '@yewridge/contract/stores';
-import type { Design, DesignLoad, DesignReadings } from '@yewridge/core/bench';
+import { assessDesign, type Design, type DesignLoad, type DesignReadings } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import equal from 'fast-deep-equal';
-import { type Figure, figureOf } from '../../../shared/units/format';
+import { type Figure, figureOf, figureText } from '../../../shared/units/format';
 
 /** The answer of a design, figures apart from words. */
 export interface Answer {
@@ -23,6 +23,16 @@ export function designAnswer(
     door: readings.door.area > 0 ? figureOf(readings.door.area, 'area', system) : null,
     mass: load && load.unweighed.length === 0 ? figureOf(load.empty.mass, 'mass', system) : null,
   };
+}
+
+/** What a design is, in a line, where two hands have changed it. */
+export function designWords(design: Design, system: UnitSystem): string {
+  const assessment = assessDesign(design);
+  const gross = assessment.ok
+    ? `${figureText(assessment.readings.room.gross, 'volume', system)} gross`
+    : 'cannot be computed yet';
+  const doors = design.entrances.length;
+  return `“${design.name}”, ${gross}, ${design.sections.length} in the stack, ${doors === 0 ? 'no door' : `${doors} door${doors === 1 ? '' : 's'}`}`;
 }
 
 /** Which version this is, and which traps were built to it. */

@@ -13,6 +13,7 @@ import { Title } from '@angular/platform-browser';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
+import type { Design } from '@yewridge/core/bench';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { Icon } from '../../../shared/icons/icon';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
@@ -27,15 +28,15 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { DesignActions } from '../data/design-actions';
 import { DesignCommands } from '../data/design-commands';
-import { type ConflictChoice, DesignEditorStore } from '../data/design-editor-store';
+import { DesignEditorStore } from '../data/design-editor-store';
 import { sectionFields } from '../data/fields';
 import { savedWords, sheetDate } from '../../../shared/documents/saved-words';
-import { designAnswer, versionNumber, versionSentence } from '../data/page-words';
+import { designAnswer, designWords, versionNumber, versionSentence } from '../data/page-words';
 import { entranceRows, sectionRows } from '../data/stack-rows';
 import { undoKeys } from '../../../shared/documents/undo-keys';
 import { VersionsStore } from '../data/versions-store';
 import { BuildDialog, type BuildOrder } from '../ui/build-dialog';
-import { ConflictBar } from '../ui/conflict-bar';
+import { ConflictBar, type ConflictChoice } from '../../../shared/documents/conflict-bar';
 import { DesignSheet } from '../ui/design-sheet';
 import { HatchDefs } from '../ui/hatch-defs';
 import { HoldingPanel } from '../ui/holding-panel';
@@ -163,6 +164,10 @@ export class DesignPage {
       ],
       inject(DestroyRef),
     );
+  }
+
+  protected words(design: Design): string {
+    return designWords(design, this.system());
   }
 
   protected build(): void {

@@ -5,7 +5,8 @@ import { designChecks, designDrawing, designLoad, fitOptions } from '@yewridge/c
 import { entranceRows, sectionRows } from '../data/stack-rows';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { Band } from './band';
-import { ConflictBar } from './conflict-bar';
+import { ConflictBar } from '../../../shared/documents/conflict-bar';
+import { designWords } from '../data/page-words';
 import { DesignCard } from './design-card';
 import { DesignSheet } from './design-sheet';
 import { EntranceEditor } from './entrance-editor';
@@ -249,14 +250,22 @@ describe('bench: sheets', () => {
       updatedAt: '',
       deletedAt: null,
     };
-    const { component, element, press } = await draw(ConflictBar, { mine: SAMPLE, theirs, system: 'metric' });
+    const { component, element, press } = await draw(ConflictBar, {
+      what: 'design',
+      mine: designWords(SAMPLE, 'metric'),
+      theirs: designWords(theirs.document, 'metric'),
+    });
     const chosen: string[] = [];
     component.chosen.subscribe((choice) => chosen.push(choice));
     for (const words of ['Keep both', 'Keep mine', 'Take theirs']) press(words);
     expect(chosen).toEqual(['both', 'mine', 'theirs']);
     expect(element.textContent).toContain('“Sample nuc”, 36.0 L gross, 2 in the stack, 1 door');
     const faulty = { ...SAMPLE, sections: [{ ...SAMPLE.sections[0]!, wall: 9, sizes: 'outside' }], entrances: [] };
-    const other = await draw(ConflictBar, { mine: faulty, theirs, system: 'metric' });
+    const other = await draw(ConflictBar, {
+      what: 'design',
+      mine: designWords(faulty, 'metric'),
+      theirs: designWords(theirs.document, 'metric'),
+    });
     expect(other.element.textContent).toContain('cannot be computed yet, 1 in the stack, no door');
   });
 });

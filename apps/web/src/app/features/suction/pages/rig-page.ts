@@ -12,7 +12,7 @@ import {
 import { MatMenuModule } from '@angular/material/menu';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
-import { type OpenedBand, rigHeatQuestion, withOpening } from '@yewridge/core/suction';
+import { type OpenedBand, type Rig, rigHeatQuestion, withOpening } from '@yewridge/core/suction';
 import equal from 'fast-deep-equal';
 import { savedWords, sheetDate } from '../../../shared/documents/saved-words';
 import { undoKeys } from '../../../shared/documents/undo-keys';
@@ -36,12 +36,12 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import * as views from '../data/readings-view';
 import { RigActions } from '../data/rig-actions';
-import type { PartId } from '../data/rig-parts';
+import { type PartId, partLine } from '../data/rig-parts';
 import { RigStore } from '../data/rig-store';
 import { LAYOUT_NAMES, LAYOUT_SAYS, OPENER_NAMES } from '../data/rig-words';
 import { CAUTIONS, supplyCaution } from '../data/safety-notes';
 import { AirSheet } from '../ui/air-sheet';
-import { ConflictBar } from '../ui/conflict-bar';
+import { ConflictBar, type ConflictChoice } from '../../../shared/documents/conflict-bar';
 import { GateLanes } from '../ui/gate-lanes';
 import { HeatCase, HeatChart } from '../ui/heat-panel';
 import { LandingChart } from '../ui/landing-chart';
@@ -269,6 +269,18 @@ export class RigPage {
   protected gain({ spot, gain }: OpenedBand): string {
     const level = { wide: 'opens the band', narrow: 'still narrow', none: 'still none' }[spot.level];
     return `${level}, +${figureText(gain, 'speed', this.system())}`;
+  }
+
+  protected words(rig: Rig): string {
+    const system = this.system();
+    return `“${rig.name}”, ${partLine(rig, 'hose', system)}, ${partLine(rig, 'bleed', system)}`;
+  }
+
+  protected resolve(choice: ConflictChoice): void {
+    const mine = this.store.document();
+    if (choice === 'mine') this.store.keepMine();
+    else this.store.takeTheirs();
+    if (choice === 'both' && mine) this.#actions.copy(mine);
   }
 
   protected keep(): void {
