@@ -260,7 +260,11 @@ describe('bench: sheets', () => {
     for (const words of ['Keep both', 'Keep mine', 'Take theirs']) press(words);
     expect(chosen).toEqual(['both', 'mine', 'theirs']);
     expect(element.textContent).toContain('“Sample nuc”, 36.0 L gross, 2 in the stack, 1 door');
-    const faulty = { ...SAMPLE, sections: [{ ...SAMPLE.sections[0]!, wall: 9, sizes: 'outside' }], entrances: [] };
+    const faulty = {
+      ...SAMPLE,
+      sections: [{ ...SAMPLE.sections[0]!, wall: 9, sizes: 'outside' as const }],
+      entrances: [],
+    };
     const other = await draw(ConflictBar, {
       what: 'design',
       mine: designWords(faulty, 'metric'),
