@@ -1,5 +1,4 @@
 import type { RigFault, RigProblem } from '@yewridge/core/suction';
-import type { Fault } from '../../../shared/fields/field';
 
 export const LAYOUT_NAMES = {
   walkUp: 'Walk-up box, suction on the lid',
@@ -147,11 +146,16 @@ export function problemSentence({ fault }: RigProblem): string {
   return FAULT_SENTENCES[fault];
 }
 
-/** Faults of one part (`hose`, `bleed.gate`), by their field below it. */
-export function faultsUnder(part: string, problems: readonly RigProblem[]): readonly Fault[] {
-  return problems.flatMap((problem) => {
-    if (problem.path === part) return [{ field: '', sentence: problemSentence(problem) }];
-    if (!problem.path.startsWith(`${part}.`) && !problem.path.startsWith(`${part}[`)) return [];
-    return [{ field: problem.path.slice(part.length).replace(/^\./, ''), sentence: problemSentence(problem) }];
-  });
+const LABEL_SENTENCES: Readonly<Record<string, string>> = {
+  'air-power-too-high':
+    'These two figures cannot both be true at this power: a label may tell each at another setting.',
+  'air-power-very-low': 'That is little air for so much power. Is the flow or the suction of another machine?',
+  'axial-fan-too-weak': 'So little suction for so much flow is a fan, not a blower: a hose stops it.',
+  'flow-too-high': 'More than 200 L/s is beyond a hand-held machine.',
+  'suction-too-high': 'More than 30 kPa is beyond a vacuum cleaner.',
+};
+
+/** What is doubtful about the figures of a label, in words. */
+export function labelSentences(warnings: readonly string[]): readonly string[] {
+  return warnings.flatMap((code) => LABEL_SENTENCES[code] ?? []);
 }

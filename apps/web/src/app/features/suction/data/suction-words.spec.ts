@@ -1,5 +1,6 @@
 import {
   calibrate,
+  checkSource,
   gateLane,
   gateLanes,
   type Rig,
@@ -29,7 +30,7 @@ import {
 import { rigDifferences } from './rig-differences';
 import { withCurveKind, withGateKind, withMachine } from './rig-edits';
 import { partFields, partLine } from './rig-parts';
-import { faultsUnder, problemSentence } from './rig-words';
+import { labelSentences, problemSentence } from './rig-words';
 import { partCautions, supplyCaution } from './safety-notes';
 import { meshVerdict, slideVerdicts } from './screen-words';
 import { trimCard, trimSvg } from './trim-card';
@@ -206,9 +207,12 @@ describe('suction: parts and edits', () => {
     expect(mixed.find(({ name }) => name === 'Layout')?.differs).toBeTrue();
   });
 
-  it('a fault goes to the field it belongs to', () => {
-    const faults = faultsUnder('hose', [{ path: 'hose.rise', fault: 'rise-beyond-hose' }]);
-    expect(faults).toEqual([{ field: 'rise', sentence: 'The hose is shorter than the height it climbs.' }]);
+  it('a label that cannot be true, or belongs to a fan, is doubted in words', () => {
+    const doubts = (sealedSuction: number, freeFlow: number, inputPower: number): readonly string[] =>
+      labelSentences(checkSource({ claim: { sealedSuction, freeFlow, inputPower } }).warnings);
+    expect(doubts(20000, 0.07, 1300)).toEqual([]);
+    expect(doubts(25000, 0.2, 1000)[0]).toContain('cannot both be true');
+    expect(doubts(60, 0.1, 30).join(' ')).toContain('is a fan, not a blower');
     expect(problemSentence({ path: 'fitted', fault: 'nozzle-gone' })).toContain('Choose another');
   });
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
+  checkSource,
   type GateKind,
   type Rig,
   RIG_LIMITS,
@@ -97,6 +98,16 @@ export class PartForm {
     const between = (range: { low: number; high: number }, kind: 'pressure' | 'flow'): string =>
       `${figureText(range.low, kind, system)} to ${figureText(range.high, kind, system)}`;
     return `Rule of thumb. One meets ${between(sealedSuction, 'pressure')} sealed and ${between(freeFlow, 'flow')} free.`;
+  });
+
+  /** What cannot be right about the label's figures. */
+  protected readonly labelSays = computed(() => {
+    const { curve, ratedPower } = this.rig().source;
+    if (curve.kind === 'table') return [];
+    const { sealedSuction, freeFlow } = curve;
+    return words.labelSentences(
+      checkSource({ claim: { sealedSuction, freeFlow, inputPower: ratedPower ?? null } }).warnings,
+    );
   });
 
   protected say(field: string, value: unknown): void {
