@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import {
   airCourse,
+  type AmountKind,
   bandOpeners,
+  beesWanted,
   calibrate,
   gateLane,
   heatClock,
@@ -178,6 +180,21 @@ describe('suction: rigs', () => {
     expect(balled.byMood.agitated.warning!).toBeLessThan(balled.byMood.disturbed.warning!);
     expect(heatClock(question, () => false)).toBeNull();
     expect(swarmLanding(topBox, 1000, () => false)).toBeNull();
+  });
+
+  it('bees are counted, weighed, by frames or by the size of their cluster, with the spread each deserves', () => {
+    const bees = (by: AmountKind, value: number): { low: number; typical: number; high: number } =>
+      beesWanted({ ...topBox, bees: { ...topBox.bees, amount: { by, value } } });
+    expect(bees('count', 8000)).toEqual({ low: 8000, typical: 8000, high: 8000 });
+    expect(bees('mass', 1).typical).toBeCloseTo(7692, 0);
+    // Five litres: loose 1 200 a litre, tight 2 500, and half way between them in proportion.
+    expect(bees('cluster', 0.005)).toEqual({
+      low: 4000,
+      typical: jasmine.any(Number) as unknown as number,
+      high: 17500,
+    });
+    expect(bees('cluster', 0.005).typical).toBeCloseTo(5000 * Math.sqrt(3), 3);
+    expect(bees('frames', 4).low).toBeLessThan(bees('frames', 4).typical);
   });
 
   it('a battery tells minutes, a socket what the cord takes, an unknown label nothing', () => {

@@ -1,4 +1,5 @@
 import {
+  AMOUNT_KINDS,
   BATTERY_IDS,
   BLEED_EDGE_IDS,
   CLIMBS,
@@ -187,13 +188,14 @@ export const rigSchema = Joi.object<Rig>({
 function byKindOfAmount(): Joi.ObjectSchema {
   const value = (range: Parameters<typeof within>[0]): Joi.NumberSchema => within(range);
   return Joi.object({
-    by: word(['count', 'mass', 'frames']).required(),
+    by: word(AMOUNT_KINDS).required(),
     value: Joi.when('by', {
       switch: [
         { is: 'count', then: value(L.bees).required() },
         { is: 'mass', then: value(L.swarmMass).required() },
+        { is: 'cluster', then: value(L.clusterVolume).required() },
       ],
-      otherwise: value({ min: 0.1, max: 40 }).required(),
+      otherwise: value(L.framesOfBees).required(),
     }),
   });
 }

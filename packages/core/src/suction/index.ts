@@ -215,6 +215,8 @@ export {
   screenArea,
 } from './rig/rig-system.js';
 export {
+  AMOUNT_KINDS,
+  type AmountKind,
   CLIMBS,
   fitted,
   fittedNozzle,

@@ -80,9 +80,20 @@ export function heatBox(a: HeatQuestion): HeatBox {
   };
 }
 
+/** Bees of a hanging cluster: loose when it is warm, tight when it is cool, so the spread is wide. */
+function beesInCluster(volume: number): BeeCount {
+  const { tight, loose } = BEE_DATA.cluster;
+  return {
+    low: volume * loose.low,
+    typical: volume * Math.sqrt(loose.typical * tight.typical),
+    high: volume * tight.high,
+  };
+}
+
 /** How many bees the keeper wants to take, with the spread of a weighing or a count of frames. */
 export function beesWanted({ bees: { amount, kind }, box }: Rig): BeeCount {
   if (amount.by === 'count') return { low: amount.value, typical: amount.value, high: amount.value };
+  if (amount.by === 'cluster') return beesInCluster(amount.value);
   if (amount.by === 'mass') return beesFromMass({ mass: amount.value, state: kind });
   return beesOnFrames({ frames: [{ type: box.frames.type, count: amount.value }] });
 }

@@ -98,6 +98,10 @@ export interface RigSlide {
   readonly bow: number;
 }
 
+export const AMOUNT_KINDS = ['count', 'mass', 'frames', 'cluster'] as const;
+/** Counted, weighed (kg), by frames of bees, or by the size of a hanging cluster (m³). */
+export type AmountKind = (typeof AMOUNT_KINDS)[number];
+
 export interface RigBees {
   readonly kind: 'swarmWorker' | 'nestWorker';
   /** kg and m², where the keeper knows better. */
@@ -108,7 +112,7 @@ export interface RigBees {
   /** Bees a second at the mouth. */
   readonly feedRate: number;
   /** How many are to be taken. */
-  readonly amount: { readonly by: 'count' | 'mass' | 'frames'; readonly value: number };
+  readonly amount: { readonly by: AmountKind; readonly value: number };
 }
 
 export const LIDS = ['closed', 'crosswise', 'off'] as const;
@@ -219,6 +223,8 @@ export const RIG_LIMITS = {
   feedRate: upTo(2000),
   bees: between(100, 100000),
   swarmMass: between(0.02, 12),
+  clusterVolume: between(0.0001, 0.06),
+  framesOfBees: between(0.1, 40),
   temperature: between(263.15, 323.15),
   altitude: between(-500, 5000),
   capacity: between(1800, 1.08e6),

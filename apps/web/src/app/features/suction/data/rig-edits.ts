@@ -1,4 +1,5 @@
 import {
+  type AmountKind,
   type Gate,
   type GateKind,
   librarySource,
@@ -94,9 +95,9 @@ export function without(rig: Rig, list: 'seams' | 'slides' | 'jobs', id: string)
   return { ...rig, [list]: rig[list].filter((one) => one.id !== id) };
 }
 
-const AMOUNTS = { count: 8000, mass: 1, frames: 4 } as const;
+const AMOUNTS = { count: 8000, mass: 1, frames: 4, cluster: 0.005 } as const;
 
-export function withAmount(rig: Rig, by: 'count' | 'mass' | 'frames'): Rig {
+export function withAmount(rig: Rig, by: AmountKind): Rig {
   return { ...rig, bees: { ...rig.bees, amount: { by, value: AMOUNTS[by] } } };
 }
 

@@ -76,6 +76,7 @@ function sourceWords({ source, calibration }: Rig, system: UnitSystem): string {
 
 function amountWords({ bees: { amount } }: Rig, system: UnitSystem): string {
   if (amount.by === 'mass') return figureText(amount.value, 'mass', system);
+  if (amount.by === 'cluster') return `a cluster of ${figureText(amount.value, 'volume', system)}`;
   return amount.by === 'count' ? `${amount.value} bees` : `${amount.value} frames of bees`;
 }
 
@@ -171,7 +172,8 @@ function sourceFields({ source }: Rig): readonly Field[] {
 function amountField({ bees: { amount } }: Rig): Field {
   if (amount.by === 'mass') return field('bees.amount.value', 'Weight of bees', 'mass', L.swarmMass);
   if (amount.by === 'count') return field('bees.amount.value', 'Bees', 'count', L.bees);
-  return field('bees.amount.value', 'Frames of bees', 'number', { min: 0.1, max: 40 });
+  if (amount.by === 'cluster') return field('bees.amount.value', 'Cluster', 'volume', L.clusterVolume);
+  return field('bees.amount.value', 'Frames of bees', 'number', L.framesOfBees);
 }
 
 /** The sizes of a part that can be typed; paths are below the rig. */

@@ -88,7 +88,12 @@ export const SEAM_NAMES = {
 } as const;
 export const FRAME_NAMES = { deep: 'Deep', medium: 'Medium', shallow: 'Shallow' } as const;
 export const BEE_NAMES = { swarmWorker: 'Swarm, full of honey', nestWorker: 'From a nest' } as const;
-export const AMOUNT_NAMES = { count: 'bees', mass: 'by weight', frames: 'frames of bees' } as const;
+export const AMOUNT_NAMES = {
+  count: 'bees',
+  mass: 'by weight',
+  frames: 'frames of bees',
+  cluster: 'size of the cluster',
+} as const;
 export const LID_NAMES = { closed: 'Shut', crosswise: 'Lid crosswise', off: 'Lid off, screen open' } as const;
 export const MOOD_NAMES = { resting: 'resting', disturbed: 'disturbed', agitated: 'agitated' } as const;
 export const BATTERY_NAMES = {

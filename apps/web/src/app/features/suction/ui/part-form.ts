@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
+  type AmountKind,
   checkSource,
   type GateKind,
   type Rig,
@@ -143,7 +144,7 @@ export class PartForm {
   }
 
   protected amountChosen(by: string): void {
-    this.edited.emit((rig) => withAmount(rig, by as 'count' | 'mass' | 'frames'));
+    this.edited.emit((rig) => withAmount(rig, by as AmountKind));
   }
 
   protected mm2(value: string): number {
