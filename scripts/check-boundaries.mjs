@@ -32,7 +32,7 @@ const forbidden = [
   [
     'contract shared takes no feature',
     'packages/contract/src/shared/x.ts',
-    `import { DESIGN_SORTS } from '../bench/design-dto.js';`,
+    `import { DesignDto } from '../bench/design-dto.js';`,
     BOUNDARY,
   ],
   [
@@ -44,7 +44,7 @@ const forbidden = [
   [
     'server http takes no feature',
     'apps/server/src/http/x.ts',
-    `import { DesignsService } from '../bench/designs-service.js';`,
+    `import { benchRoutes } from '../bench/bench-routes.js';`,
     BOUNDARY,
   ],
   ['server db takes no http', 'apps/server/src/db/x.ts', `import { AppError } from '../http/app-error.js';`, BOUNDARY],
