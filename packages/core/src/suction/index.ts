@@ -212,6 +212,7 @@ export {
   rigPath,
   rigSystem,
   riseBetween,
+  START_DISTANCE,
   screenArea,
 } from './rig/rig-system.js';
 export {

@@ -23,6 +23,8 @@ export interface RigReadings {
   readonly system: SuctionSystem;
   readonly state: SuctionState;
   readonly gate: GateOpening;
+  /** The same gate with the nozzle taken off; `null` where none is on. */
+  readonly openHose: SuctionState | null;
   /** Hose speeds with either curve, of a weak source that was not calibrated; else `null`. */
   readonly spread: { readonly parabola: SuctionState; readonly linear: SuctionState } | null;
   readonly bee: {
@@ -116,6 +118,7 @@ export function rigReadings(rig: Rig): RigReadings {
     system,
     state,
     gate: gateOpening({ gate: rig.bleed.gate, opening }),
+    openHose: rig.fitted === null ? null : solveSuction({ system: { ...system, nozzle: null }, opening }),
     spread: weak(rig) ? curveSpread({ system, opening }) : null,
     bee: {
       flight,

@@ -1,4 +1,4 @@
-import type { AirPoint, FlightPoint, Rig, RigReadings } from '@yewridge/core/suction';
+import { type AirPoint, type FlightPoint, type Rig, type RigReadings, START_DISTANCE } from '@yewridge/core/suction';
 import { arrow, type DrawnLayout, type Inside, LAYOUT_DRAWN, px, shell, thickness, WALL } from './air-layouts';
 import type { PartId } from './rig-parts';
 
@@ -245,7 +245,7 @@ export function courseX(
 export function beeX(scene: AirScene, rig: Rig, point: FlightPoint): number {
   const { x } = scene;
   const nozzle = rig.nozzles.find(({ id }) => id === rig.fitted);
-  const approach = 0.04;
+  const approach = START_DISTANCE;
   const hoseFrom = approach + (nozzle?.length ?? 0);
   const hoseTo = hoseFrom + rig.hose.length;
   const at = point.x;

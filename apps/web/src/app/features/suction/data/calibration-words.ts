@@ -74,3 +74,12 @@ export function fitWords(found: Calibration): string {
   }
   return `They miss by ${decimalText(spread, 1)} times what an instrument does: a good fit.`;
 }
+
+/** How far a reading is from the fit, in what an instrument misses by: its pressure, then its speed where it has one. */
+export function residualWords({ residuals }: Calibration, readings: readonly Reading[], n: number): string {
+  const many = (reading: Reading | undefined): number => (typeof reading?.nozzleSpeed === 'number' ? 2 : 1);
+  const before = readings.slice(0, n).reduce((sum, reading) => sum + many(reading), 0);
+  const own = residuals.slice(before, before + many(readings[n]));
+  const words = own.map((one) => `${one < 0 ? '−' : '+'}${decimalText(Math.abs(one), 1)}`);
+  return words.length === 0 ? '' : `off by ${words.join(' and ')} σ`;
+}

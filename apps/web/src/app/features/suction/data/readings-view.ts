@@ -1,18 +1,16 @@
 import {
   ARRIVAL_LIMIT,
   BEE_DATA,
-  fitted,
   fittedNozzle,
   type GateLane,
   type HeatClock,
   type HeatQuestion,
   meshByKey,
+  PIN_LEVELS,
   type Rig,
   rigBoxesNeeded,
   type RigPowerReading,
   type RigReadings,
-  rigSystem,
-  solveSuction,
   type SwarmLanding,
 } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
@@ -127,8 +125,8 @@ function placeWords(speed: number, spot: GateLane['spot']): string {
 /** Why the mark of a nozzle stands elsewhere than that of the open hose. */
 export function nozzleLine({ rig, readings, system }: View, lanes: readonly (GateLane | null)[] | null): Line | null {
   const nozzle = fittedNozzle(rig);
-  if (!nozzle) return null;
-  const bare = solveSuction({ system: rigSystem(fitted(rig, null)), opening: rig.bleed.opening });
+  const bare = readings.openHose;
+  if (!nozzle || !bare) return null;
   const text = (value: number): string => figureText(value, 'speed', system);
   const mark = (id: string | null): string | null => {
     const found = lanes?.find((lane) => lane?.nozzle === id)?.mark;
@@ -188,7 +186,7 @@ export function spreadLine({ readings, system }: View): Line | null {
 export function screenLine({ rig, readings, system }: View): Line {
   const { state, sizing, shut, shutPressure } = readings.screen;
   const mesh = meshByKey({ key: rig.screen.mesh });
-  const share = state.pinRatio / 0.1;
+  const share = state.pinRatio / PIN_LEVELS.free;
   const holds = sizing.allowedCoverage ?? 0;
   return {
     id: 'screen',

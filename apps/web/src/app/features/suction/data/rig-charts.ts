@@ -1,4 +1,4 @@
-import type { HeatClock, Rig, SwarmLanding } from '@yewridge/core/suction';
+import { BEE_DATA, type HeatClock, type Rig, type SwarmLanding } from '@yewridge/core/suction';
 import { convert, DISPLAY, type UnitSystem, ZERO_CELSIUS } from '@yewridge/core/shared/units';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { ChartTheme } from '../../../shared/charts/chart-theme';
@@ -68,8 +68,8 @@ function degrees(kelvin: number, system: UnitSystem): number {
   return system === 'metric' ? celsius : celsius * 1.8 + 32;
 }
 
-const WARNING = 311.15;
-const DANGER = 315.15;
+const WARNING = BEE_DATA.temperature.warning.typical;
+const DANGER = BEE_DATA.temperature.danger.typical;
 
 /** The bees' temperature over time; heavy the chosen case, with warning and danger as lines that say their name. */
 export function heatChart(clock: HeatClock, system: UnitSystem, theme: ChartTheme): EChartsCoreOption {

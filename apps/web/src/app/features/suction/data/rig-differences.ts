@@ -1,3 +1,4 @@
+import type { RigVersionDto } from '@yewridge/contract/suction';
 import type { Rig } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import equal from 'fast-deep-equal';
@@ -17,4 +18,20 @@ export function rigDifferences(before: Rig, after: Rig, system: UnitSystem): rea
       : [`Gate: ${percentText(before.bleed.opening)} → ${percentText(after.bleed.opening)} open`];
   const found = [...name, ...parts, ...gate];
   return found.length > 0 || equal(before, after) ? found : ['Only details below the lines of the parts.'];
+}
+
+/** Which version a rig is: the newest kept, or the next one while it differs from that. */
+export function versionOf(
+  versions: readonly RigVersionDto[],
+  rig: Rig,
+): { readonly number: number; readonly kept: boolean } {
+  const latest = versions.at(-1);
+  const kept = latest !== undefined && equal(latest.document, rig);
+  return { number: (latest?.version ?? 0) + (kept ? 0 : 1), kept };
+}
+
+export function versionWords(versions: readonly RigVersionDto[], rig: Rig): string {
+  const { number, kept } = versionOf(versions, rig);
+  if (!kept) return `version ${number}, not kept yet`;
+  return `version ${number}${versions.at(-1)?.reason === 'calibrated' ? ', calibrated' : ''}`;
 }

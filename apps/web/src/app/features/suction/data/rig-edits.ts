@@ -1,15 +1,19 @@
 import {
   type AmountKind,
+  type Calibration,
   type Gate,
   type GateKind,
+  gateOpening,
   librarySource,
   type Rig,
   RIG_LIMITS,
+  type RigCalibration,
   type RigNozzle,
   type RigSeam,
   type RigSlide,
   type SourceCurve,
   type SourceId,
+  withOpening,
 } from '@yewridge/core/suction';
 
 /** Edits of a rig, each a new rig. */
@@ -104,4 +108,36 @@ export function withAmount(rig: Rig, by: AmountKind): Rig {
 export function withOwnHose(rig: Rig, has: boolean): Rig {
   const { ownHose: _, ...source } = rig.source;
   return { ...rig, source: has ? { ...source, ownHose: { diameter: 0.032, length: 2 } } : source };
+}
+
+/** The gate's plate moved by m, stopped at its ends. */
+export function trimmed(rig: Rig, by: number): Rig {
+  const { travel } = gateOpening({ gate: rig.bleed.gate, opening: 1 });
+  return withOpening(rig, Math.min(1, Math.max(0, rig.bleed.opening + by / travel)));
+}
+
+/** What a calibration depends on of the rig: not its gate, name, jobs or the bees on its screen. */
+export function bare(rig: Rig): Rig {
+  return { ...rig, name: '', jobs: [], bleed: { ...rig.bleed, opening: 0 }, screen: { ...rig.screen, coverage: 0 } };
+}
+
+/** The rig with the curve and the leak that readings found; figures beyond what a rig may have stop at their ends. */
+export function calibrated(
+  rig: Rig,
+  { sealedSuction, freeFlow, leakArea }: Calibration,
+  about: Omit<RigCalibration, 'leakArea'> & { readonly curveKind: 'parabola' | 'linear' },
+): Rig {
+  const within = (value: number, range: { readonly min: number; readonly max: number }): number =>
+    Math.min(range.max, Math.max(range.min, value));
+  const { curveKind, ...calibration } = about;
+  const curve: SourceCurve = {
+    kind: curveKind,
+    sealedSuction: within(sealedSuction.value, RIG_LIMITS.sealedSuction),
+    freeFlow: within(freeFlow.value, RIG_LIMITS.freeFlow),
+  };
+  return {
+    ...rig,
+    source: { ...rig.source, machine: 'own', curve },
+    calibration: { ...calibration, leakArea: within(leakArea.value, RIG_LIMITS.leak) },
+  };
 }

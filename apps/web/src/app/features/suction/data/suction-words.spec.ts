@@ -14,7 +14,7 @@ import {
   swarmLanding,
   withOpening,
 } from '@yewridge/core/suction';
-import { estimateRows, fitWords, nextReading, stopWords, unsafe } from './calibration-words';
+import { estimateRows, fitWords, nextReading, residualWords, stopWords, unsafe } from './calibration-words';
 import { comparedRig, compareRows } from './compare-rigs';
 import { laneWords, laneZones, speedTicks, travelTicks, zoneAt } from './gate-scale';
 import {
@@ -27,8 +27,8 @@ import {
   screenLine,
   spreadLine,
 } from './readings-view';
-import { rigDifferences } from './rig-differences';
-import { withCurveKind, withGateKind, withMachine } from './rig-edits';
+import { rigDifferences, versionWords } from './rig-differences';
+import { calibrated, trimmed, withAmount, withCurveKind, withGateKind, withMachine } from './rig-edits';
 import { partFields, partLine } from './rig-parts';
 import { labelSentences, problemSentence } from './rig-words';
 import { partCautions, supplyCaution } from './safety-notes';
@@ -189,6 +189,40 @@ describe('suction: parts and edits', () => {
   it('another gate keeps its width as the hole', () => {
     const round = withGateKind(topBox, 'roundSwing').bleed.gate;
     expect(round.kind === 'roundSwing' && [round.diameter, round.plateDiameter]).toEqual([0.04, 0.048]);
+  });
+
+  it('the plate is moved by half a millimetre and stops at its ends, also from shut', () => {
+    const shut = withOpening(topBox, 0);
+    expect(trimmed(shut, 0.0005).bleed.opening).toBeCloseTo(0.0005 / 0.09, 12);
+    expect(trimmed(shut, -0.0005).bleed.opening).toBe(0);
+    expect(trimmed(withOpening(topBox, 1), 0.01).bleed.opening).toBe(1);
+  });
+
+  it('an accepted calibration is the keeper’s own curve and one leak, kept with its readings', () => {
+    const readings = [{ opening: 1, boxUnderPressure: 100 }];
+    const found = calibrate({ system: rigSystem(weak), readings });
+    const rig = calibrated(weak, found, { curveKind: 'linear', readings, day: '2026-05-14', instrument: 'typed' });
+    expect([rig.source.machine, rig.source.curve.kind]).toEqual(['own', 'linear']);
+    expect(rig.calibration).toEqual({
+      readings,
+      day: '2026-05-14',
+      instrument: 'typed',
+      leakArea: found.leakArea.value,
+    });
+    expect(residualWords(found, readings, 0)).toMatch(/^off by [+−][\d.]+ σ$/);
+  });
+
+  it('a rig is the newest version, or the next while it differs from it', () => {
+    const one = { version: 1, document: topBox, frozenAt: '', reason: 'calibrated' } as const;
+    expect(versionWords([], topBox)).toBe('version 1, not kept yet');
+    expect(versionWords([one], topBox)).toBe('version 1, calibrated');
+    expect(versionWords([one], weak)).toBe('version 2, not kept yet');
+  });
+
+  it('bees may be told by the size of their cluster', () => {
+    const rig = withAmount(topBox, 'cluster');
+    expect(partLine(rig, 'bees', 'metric')).toContain('a cluster of 5.0 L');
+    expect(partFields(rig, 'bees')[0]).toEqual(jasmine.objectContaining({ label: 'Cluster', kind: 'volume' }));
   });
 
   it('what changed between two rigs is told in words', () => {

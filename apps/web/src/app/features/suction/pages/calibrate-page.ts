@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ManometerReadingDto } from '@yewridge/contract/suction';
-import { type Calibration, type Reading, type Rig, RIG_LIMITS, rigProblems } from '@yewridge/core/suction';
+import { type Calibration, type Reading, RIG_LIMITS } from '@yewridge/core/suction';
 import equal from 'fast-deep-equal';
 import { catchError, concatMap, EMPTY, of, type Subscription, switchMap, timer } from 'rxjs';
 import { undoKeys } from '../../../shared/documents/undo-keys';
@@ -25,7 +25,8 @@ import { UndoToast } from '../../../shared/layout/undo-toast';
 import { decimalText, figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
-import { estimateRows, fitWords, nextReading, stopWords, unsafe } from '../data/calibration-words';
+import { estimateRows, fitWords, nextReading, residualWords, stopWords, unsafe } from '../data/calibration-words';
+import { bare, calibrated } from '../data/rig-edits';
 import { RigStore } from '../data/rig-store';
 import { RigsApi } from '../data/rigs-api';
 import { CURVE_NAMES } from '../data/rig-words';
@@ -159,18 +160,9 @@ export class CalibratePage {
       });
   }
 
-  /** How far a reading is from the fit, in what an instrument misses by. */
   protected residual(n: number): string {
     const found = this.found();
-    if (!found) return '';
-    const before = this.readings()
-      .slice(0, n)
-      .reduce((sum, { nozzleSpeed }) => sum + (typeof nozzleSpeed === 'number' ? 2 : 1), 0);
-    const own = typeof this.readings()[n]?.nozzleSpeed === 'number' ? 2 : 1;
-    const parts = found.residuals
-      .slice(before, before + own)
-      .map((one) => `${one < 0 ? '−' : '+'}${decimalText(Math.abs(one), 1)}`);
-    return parts.length === 0 ? '' : `off by ${parts.join(' and ')} σ`;
+    return found ? residualWords(found, this.readings(), n) : '';
   }
 
   protected change(n: number, { field, value }: PartChange): void {
@@ -281,7 +273,14 @@ export class CalibratePage {
       .freeze('before-calibration')
       .pipe(
         concatMap(() => {
-          this.store.edit((rig) => calibrated(rig, found, this.kind(), readings, day, this.#simulated));
+          this.store.edit((rig) =>
+            calibrated(rig, found, {
+              curveKind: this.kind(),
+              readings,
+              day,
+              instrument: this.#simulated ? 'simulated' : 'typed',
+            }),
+          );
           return this.store.freeze('calibrated');
         }),
       )
@@ -294,40 +293,4 @@ export class CalibratePage {
         },
       });
   }
-}
-
-/** What a calibration depends on of the rig: not its gate, bees or power. */
-function bare(rig: Rig): Rig {
-  return { ...rig, name: '', jobs: [], bleed: { ...rig.bleed, opening: 0 }, screen: { ...rig.screen, coverage: 0 } };
-}
-
-function calibrated(
-  rig: Rig,
-  found: Calibration,
-  kind: 'parabola' | 'linear',
-  readings: readonly Reading[],
-  day: string,
-  simulated: boolean,
-): Rig {
-  const within = (value: number, range: { min: number; max: number }): number =>
-    Math.min(range.max, Math.max(range.min, value));
-  const next: Rig = {
-    ...rig,
-    source: {
-      ...rig.source,
-      machine: 'own',
-      curve: {
-        kind,
-        sealedSuction: within(found.sealedSuction.value, L.sealedSuction),
-        freeFlow: within(found.freeFlow.value, L.freeFlow),
-      },
-    },
-    calibration: {
-      day,
-      instrument: simulated ? 'simulated' : 'typed',
-      readings,
-      leakArea: within(found.leakArea.value, L.leak),
-    },
-  };
-  return rigProblems(next).length === 0 ? next : rig;
 }

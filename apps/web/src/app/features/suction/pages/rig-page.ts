@@ -13,7 +13,6 @@ import { MatMenuModule } from '@angular/material/menu';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { type OpenedBand, type Rig, rigHeatQuestion, withOpening } from '@yewridge/core/suction';
-import equal from 'fast-deep-equal';
 import { savedWords, sheetDate } from '../../../shared/documents/saved-words';
 import { undoKeys } from '../../../shared/documents/undo-keys';
 import { withValue } from '../../../shared/documents/value-at';
@@ -36,8 +35,10 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import * as views from '../data/readings-view';
 import { RigActions } from '../data/rig-actions';
+import { trimmed } from '../data/rig-edits';
 import { type PartId, partLine } from '../data/rig-parts';
 import { RigStore } from '../data/rig-store';
+import { versionWords } from '../data/rig-differences';
 import { LAYOUT_NAMES, LAYOUT_SAYS, OPENER_NAMES } from '../data/rig-words';
 import { CAUTIONS, supplyCaution } from '../data/safety-notes';
 import { AirSheet } from '../ui/air-sheet';
@@ -116,11 +117,7 @@ export class RigPage {
   protected readonly lanes = computed(() => this.store.lanes().value);
   protected readonly version = computed(() => {
     const rig = this.store.document();
-    const latest = this.store.versions().at(-1);
-    if (!latest) return 'version 1, not kept yet';
-    const same = rig !== null && equal(latest.document, rig);
-    const calibrated = latest.reason === 'calibrated' ? ', calibrated' : '';
-    return same ? `version ${latest.version}${calibrated}` : `version ${latest.version + 1}, not kept yet`;
+    return rig ? versionWords(this.store.versions(), rig) : '';
   });
   protected readonly answer = computed(() => {
     const readings = this.store.readings();
@@ -245,12 +242,7 @@ export class RigPage {
   }
 
   protected trim(by: number): void {
-    const readings = this.store.readings();
-    const rig = this.store.document();
-    if (!readings || !rig) return;
-    const full =
-      rig.bleed.opening > 0 ? readings.gate.travel / rig.bleed.opening : (this.lanes()?.[0]?.fullTravel ?? 0);
-    if (full > 0) this.open(Math.min(1, Math.max(0, rig.bleed.opening + by / full)));
+    this.store.edit((rig) => trimmed(rig, by), 'bleed.opening');
   }
 
   protected heatCase(field: string, value: unknown): void {

@@ -3,6 +3,7 @@ import { dayText } from '../../../shared/documents/saved-words';
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
+import { versionOf } from '../data/rig-differences';
 import { RigStore } from '../data/rig-store';
 import { trimCard, trimPdf, trimSvg } from '../data/trim-card';
 import { RigFrame } from '../ui/rig-frame';
@@ -18,6 +19,11 @@ import { RigFrame } from '../ui/rig-frame';
       <button type="button" class="button" [disabled]="!card()" (click)="saveSvg()">Save as SVG</button>
       <button type="button" class="button filled" [disabled]="!card()" (click)="savePdf()">Save as PDF</button>
     </ng-container>
+    @if (store.problems().length > 0) {
+      <p class="sheet none" role="status">
+        The card is of the last rig that can be built: its sheet says what is wrong now.
+      </p>
+    }
     @if (card()) {
       <p class="says">
         1:1 on paper. Print at 100 %, measure the bar, cut along the scale and glue it beside the gate. Drawn smaller
@@ -63,12 +69,8 @@ export class TrimPage {
     if (!rig || !lanes.value || lanes.waiting) return null;
     const workspace = this.#workspace();
     const day = workspace ? dayText(workspace.now, workspace.timeZone) : '';
-    const version = `version ${(this.store.versions().at(-1)?.version ?? 0) + (this.#kept() ? 0 : 1)}`;
+    const version = `version ${versionOf(this.store.versions(), rig).number}`;
     return trimCard(rig, lanes.value, { system: this.#system(), version, day });
-  });
-  readonly #kept = computed(() => {
-    const latest = this.store.versions().at(-1);
-    return latest !== undefined && JSON.stringify(latest.document) === JSON.stringify(this.store.document());
   });
   protected readonly picture = computed(() => {
     const card = this.card();

@@ -7,7 +7,7 @@ import type { ApiFailure } from '../../../shared/http/api-failure';
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
-import { rigDifferences } from '../data/rig-differences';
+import { rigDifferences, versionOf } from '../data/rig-differences';
 import { RigStore } from '../data/rig-store';
 import { REASON_NAMES } from '../data/rig-words';
 import { RigFrame } from '../ui/rig-frame';
@@ -55,8 +55,8 @@ export class RigVersionsPage {
   readonly #workspace = inject(WorkspaceStore).workspace;
 
   protected readonly kept = computed(() => {
-    const latest = this.store.versions().at(-1);
-    return latest !== undefined && equal(latest.document, this.store.document());
+    const rig = this.store.document();
+    return rig !== null && versionOf(this.store.versions(), rig).kept;
   });
   /** Newest first. */
   protected readonly rows = computed(() => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { AirPoint, GateLane, Rig, RigReadings } from '@yewridge/core/suction';
+import { type AirPoint, type GateLane, PIN_LEVELS, type Rig, type RigReadings } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureText, percentText } from '../../../shared/units/format';
 import { airScene, type Note } from '../data/air-scene';
@@ -94,7 +94,7 @@ export class AirSheet {
         return this.narrow()
           ? []
           : [
-              `Screen at ${percentText(screen.state.pinRatio / 0.1)} of its limit`,
+              `Screen at ${percentText(screen.state.pinRatio / PIN_LEVELS.free)} of its limit`,
               `${figureText(state.speed.screenUncovered, 'speed', system)} through it`,
             ];
       case 'box':

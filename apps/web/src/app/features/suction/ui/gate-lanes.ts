@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { fittedNozzle, type GateLane, gateOpening, type Rig, type RigReadings } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
+import equal from 'fast-deep-equal';
 import { figureText } from '../../../shared/units/format';
 import { laneWords, laneZones, speedTicks, travelTicks, type Zone, ZONE_WORDS, zoneAt } from '../data/gate-scale';
 
@@ -66,7 +67,7 @@ export class GateLanes {
   protected readonly height = computed(() => this.bottom() + 34);
   protected readonly ticks = computed(() => travelTicks(this.fullTravel(), this.system()));
   readonly #speedKey = computed(() => ({ ...this.rig(), bleed: { ...this.rig().bleed, opening: 0 } }), {
-    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+    equal,
   });
   protected readonly speeds = computed(() => speedTicks(this.#speedKey(), this.system()));
   protected readonly at = computed(() => this.scale().left + this.rig().bleed.opening * this.scale().length);
