@@ -141,10 +141,15 @@ function notesOf({ x, mouthY, portY, bore, inside, narrow }: Places, part: Drawn
   const { gateBox } = part;
   // A machine that stands beside the box takes the room of the last note.
   const beside = part.sourceAt.x > x.wall;
-  const landingY = beside && !narrow ? inside.top + 134 : portY - 6;
+  const landingY = beside ? inside.top + (narrow ? 60 : 134) : portY - 6;
   const edge = x.wall + 10;
   return [
-    { what: 'length', anchor: 'middle', x: (x.mouth + x.port) / 2, y: Math.max(mouthY, portY) + bore / 2 + 20 },
+    {
+      what: 'length',
+      anchor: narrow ? 'end' : 'middle',
+      x: narrow ? x.port - 14 : (x.mouth + x.port) / 2,
+      y: Math.max(mouthY, portY) + bore / 2 + 20,
+    },
     { what: 'rise', anchor: 'end', x: x.port - 14, y: Math.max(mouthY, portY) + bore / 2 + 20 },
     {
       what: 'bleed',
@@ -153,12 +158,22 @@ function notesOf({ x, mouthY, portY, bore, inside, narrow }: Places, part: Drawn
       y: gateBox.y <= inside.top ? gateBox.y - 12 : gateBox.y + 26,
     },
     beside
-      ? { what: 'source', anchor: 'middle', x: part.sourceAt.x + part.sourceAt.width / 2, y: part.sourceAt.y - 6 }
+      ? {
+          what: 'source',
+          anchor: 'middle',
+          x: part.sourceAt.x + part.sourceAt.width / 2,
+          y: part.sourceAt.y + part.sourceAt.height + 14,
+        }
       : { what: 'source', anchor: 'end', x: part.sourceAt.x - 8, y: part.sourceAt.y + 12 },
     { what: 'screen', anchor: 'start', x: edge, y: inside.top + (beside ? 62 : 74) },
     { what: 'box', anchor: 'start', x: edge, y: inside.top + (beside ? 98 : 118) },
     { what: 'landing', anchor: 'start', x: edge, y: landingY },
-    { what: 'reach', anchor: 'start', x: narrow ? 4 : x.start - 14, y: mouthY + bore / 2 + 36 },
+    {
+      what: 'reach',
+      anchor: 'start',
+      x: narrow ? 4 : x.start - 14,
+      y: narrow ? mouthY - 52 : mouthY + bore / 2 + 36,
+    },
   ];
 }
 

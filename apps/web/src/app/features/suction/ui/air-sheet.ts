@@ -81,11 +81,9 @@ export class AirSheet {
     const { hose } = this.rig();
     switch (note.what) {
       case 'length':
-        return [figureText(hose.length, 'height', system)];
+        return [[figureText(hose.length, 'height', system), ...(this.narrow() ? this.#rise() : [])].join(', ')];
       case 'rise':
-        return hose.rise === 0
-          ? []
-          : [`${figureText(Math.abs(hose.rise), 'height', system)} ${hose.rise > 0 ? 'up' : 'down'}`];
+        return this.narrow() ? [] : this.#rise();
       case 'bleed':
         return [`${figureText(state.flow.bleed, 'flow', system)} fresh air`];
       case 'source':
@@ -112,7 +110,7 @@ export class AirSheet {
             : ['a bee lands here', figureText(bee.landing.worst, 'speed', system)];
       case 'reach':
         return bee.reach.loose > 0
-          ? [`draws a loose bee from ${figureText(bee.reach.loose, 'length', system)}`]
+          ? [`${this.narrow() ? 'draws' : 'draws a loose bee'} from ${figureText(bee.reach.loose, 'length', system)}`]
           : ['draws no bee off: it must touch them'];
     }
   }
@@ -145,6 +143,12 @@ export class AirSheet {
     const x = ((event.clientX - box.left) * this.width()) / Math.max(1, box.width);
     const station = this.stations().find((one) => Math.abs(one.x - x) < 8);
     this.hovered.set(station ? { x: station.x, text: this.#stationSays(station.name) } : null);
+  }
+
+  #rise(): readonly string[] {
+    const { rise } = this.rig().hose;
+    if (rise === 0) return [];
+    return [`${figureText(Math.abs(rise), 'height', this.system())} ${rise > 0 ? 'up' : 'down'}`];
   }
 
   #stationSays(name: string): string {
