@@ -184,7 +184,7 @@ export {
   type Side,
   targetUnder,
 } from './suitability/nest-score.js';
-export { darkCombs, designSuitability, type DesignSuitability } from './suitability/design-suitability.js';
+export { darkCombs, frameCount, designSuitability, type DesignSuitability } from './suitability/design-suitability.js';
 export {
   centreOfMass,
   contents,

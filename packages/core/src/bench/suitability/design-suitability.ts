@@ -26,6 +26,14 @@ export function darkCombs(contents: readonly Content[]): number {
   }, 0);
 }
 
+/** Frames and bars that hang in a trap, whatever is in them; how soon wild comb fills the rest depends on it. */
+export function frameCount(contents: readonly Content[]): number {
+  return contents.reduce(
+    (sum, content) => (content.kind === 'frames' || content.kind === 'topBars' ? sum + (content.count ?? 1) : sum),
+    0,
+  );
+}
+
 /** Scent of a box by its contents: wax and propolis, or bare wood. */
 const SCENT = { wax: 0.5, bare: 0 } as const;
 

@@ -52,6 +52,11 @@ export function wordAt<T extends string>(value: unknown, path: string, words: re
   return known;
 }
 
+/** A positional argument that must be given, else `MISSING`. */
+export function givenAt(value: unknown, path: string): void {
+  if (value === undefined) throw new DomainError('MISSING', path, 'is missing');
+}
+
 /** `value`, or the default when the field is absent (`undefined`, not `null`). */
 export function orDefault(value: unknown, fallback: unknown): unknown {
   return value === undefined ? fallback : value;

@@ -1,9 +1,12 @@
 import { ANY, numberAt, wholeAt, wordAt } from './checks.js';
 import { DomainError, type NumberRange } from './domain-error.js';
 
+/** What a `null` in a required field is: no value at all (`MISSING`), or one of the wrong type (`TYPE`). */
+export type NullRule = 'absent' | 'wrong type';
+
 /**
  * Reads the named arguments of a function, one by one, in the order of its signature. A required field that is absent is
- * `MISSING`; `null` counts as absent, so an optional field that is `null` takes its default. A boolean is not a number.
+ * `MISSING`; an optional field that is `null` takes its default. A boolean is not a number.
  */
 export class Fields {
   private readonly record: Readonly<Record<string, unknown>>;
@@ -11,6 +14,7 @@ export class Fields {
   constructor(
     value: unknown,
     private readonly path = '',
+    private readonly nullRule: NullRule = 'absent',
   ) {
     if (typeof value !== 'object' || value === null || Array.isArray(value)) {
       throw new DomainError('TYPE', path, 'must be an object', { value });
@@ -54,14 +58,17 @@ export class Fields {
   }
 
   flagOr(key: string, fallback: boolean): boolean {
-    if (!this.has(key)) return fallback;
-    const value = this.record[key];
+    return this.has(key) ? this.flag(key) : fallback;
+  }
+
+  flag(key: string): boolean {
+    const value = this.required(key);
     if (typeof value !== 'boolean') throw new DomainError('TYPE', this.at(key), 'must be true or false', { value });
     return value;
   }
 
   object(key: string): Fields {
-    return new Fields(this.required(key), this.at(key));
+    return new Fields(this.required(key), this.at(key), this.nullRule);
   }
 
   /** The object in a field, or `null` where it is absent. */
@@ -82,14 +89,23 @@ export class Fields {
 
   /** A list of objects, each read on its own. */
   objects(key: string): readonly Fields[] {
-    return this.list(key).map((item, n) => new Fields(item, `${this.at(key)}[${n}]`));
+    return this.list(key).map((item, n) => new Fields(item, `${this.at(key)}[${n}]`, this.nullRule));
   }
 
   objectsOr(key: string): readonly Fields[] {
     return this.has(key) ? this.objects(key) : [];
   }
 
+  text(key: string): string {
+    const value = this.required(key);
+    if (typeof value !== 'string') throw new DomainError('TYPE', this.at(key), 'must be a text', { value });
+    return value;
+  }
+
   private required(key: string): unknown {
+    if (this.record[key] === null && this.nullRule === 'wrong type') {
+      throw new DomainError('TYPE', this.at(key), 'must not be null', { value: null });
+    }
     if (!this.has(key)) throw new DomainError('MISSING', this.at(key), 'is missing');
     return this.record[key];
   }

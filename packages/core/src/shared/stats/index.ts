@@ -1,2 +1,2 @@
 export { quantileOfSorted } from './quantile.js';
-export { type Random, randomFrom, randomNormals, randomUniforms, SEED } from './random.js';
+export { type Random, randomFrom, randomNormals, randomUniforms, rngSequence, SEED } from './random.js';

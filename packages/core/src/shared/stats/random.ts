@@ -4,17 +4,28 @@
  * Uniforms are (next + 0.5) / 2^32, strictly inside (0, 1).
  * Source: ACM Trans. Math. Softw. 2021 47(4).
  */
-import { Fields, type NumberRange } from '../errors/index.js';
+import { DomainError, Fields, type NumberRange } from '../errors/index.js';
 
 /** A seed is a whole number of 32 bits. */
 export const SEED: NumberRange = { min: 0, max: 2 ** 32 - 1 };
 const WORD = 2 ** 32;
+/** Above this the first probability of a Poisson count would be lost to rounding. */
+const POISSON_PIECE = 30;
+const MOST_EVENTS = 1000;
 
 export interface Random {
   /** The next 32 bits, 0..2^32 - 1. */
   next32(): number;
   /** Strictly inside (0, 1). */
   uniform(): number;
+  /** Mean 0, variance 1: always two uniforms, nothing kept (Box and Muller). */
+  normal(): number;
+  /** Events of a mean `lambda` >= 0 (not checked here), by inversion, in pieces of at most 30. */
+  poisson(lambda: number): number;
+  /** Whole, 0..n - 1. */
+  int(n: number): number;
+  /** The items in a random order (Fisher and Yates); the list given is left alone. */
+  shuffle<T>(items: readonly T[]): T[];
   /** Sum of twelve uniforms, added from 0 in order, minus 6: mean 0, variance 1, bounded by 6; no logarithm, no cosine. */
   normal12(): number;
 }
@@ -48,7 +59,59 @@ export function randomFrom(seed: number): Random {
     for (let n = 0; n < 12; n++) sum += uniform();
     return sum - 6;
   };
-  return { next32, uniform, normal12 };
+  const normal = (): number => {
+    const radius = Math.sqrt(-2 * Math.log(uniform()));
+    return radius * Math.cos(2 * Math.PI * uniform());
+  };
+  const fewEvents = (lambda: number): number => {
+    const u = uniform();
+    let p = Math.exp(-lambda);
+    let sum = p;
+    let k = 0;
+    while (u > sum && k < MOST_EVENTS) {
+      k += 1;
+      p *= lambda / k;
+      sum += p;
+    }
+    return k;
+  };
+  const poisson = (lambda: number): number => {
+    let [events, left] = [0, lambda];
+    for (; left > POISSON_PIECE; left -= POISSON_PIECE) events += fewEvents(POISSON_PIECE);
+    return events + fewEvents(left);
+  };
+  const int = (n: number): number => Math.floor(uniform() * n);
+  const shuffle = <T>(items: readonly T[]): T[] => {
+    const shuffled = [...items];
+    for (let i = shuffled.length - 1; i >= 1; i--) {
+      const j = int(i + 1);
+      [shuffled[i], shuffled[j]] = [shuffled[j] as T, shuffled[i] as T];
+    }
+    return shuffled;
+  };
+  return { next32, uniform, normal, poisson, int, shuffle, normal12 };
+}
+
+const SEQUENCES = ['next32', 'uniform', 'normal', 'poisson'] as const;
+
+/**
+ * The first `n` draws of a seed. @throws DomainError `TYPE`, `RANGE`, `ENUM`; `MISSING` for a Poisson sequence without its
+ * mean.
+ */
+export function rngSequence(
+  seed: number,
+  kind: (typeof SEQUENCES)[number],
+  n: number,
+  lambda?: number | null,
+): number[] {
+  const fields = new Fields({ seed, kind, n, lambda }, '', 'wrong type');
+  const random = randomFrom(fields.whole('seed', SEED));
+  const chosen = fields.word('kind', SEQUENCES);
+  const length = fields.whole('n', { min: 0 });
+  if (chosen !== 'poisson') return Array.from({ length }, () => random[chosen]());
+  if (!fields.has('lambda')) throw new DomainError('MISSING', 'lambda', 'is missing');
+  const mean = fields.number('lambda', { min: 0 });
+  return Array.from({ length }, () => random.poisson(mean));
 }
 
 function drawn(a: unknown, draw: (random: Random) => number): number[] {

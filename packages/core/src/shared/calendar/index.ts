@@ -1,0 +1,16 @@
+export { checkInterval } from './check-interval.js';
+export {
+  addDays,
+  dateOfDay,
+  dateOfSeasonDay,
+  dayIn,
+  dayNumber,
+  dayOrNull,
+  daysBetween,
+  type Hemisphere,
+  HEMISPHERES,
+  isIsoDate,
+  type IsoDate,
+  seasonDay,
+  weekdayOf,
+} from './iso-date.js';

@@ -1,0 +1,118 @@
+/**
+ * Civil dates without a zone, and the season they belong to.
+ *
+ * A season is a calendar year in the north and 1 July to 30 June in the south, named by the year of its 1 July, so that no
+ * swarm season straddles a boundary. All arithmetic counts days in UTC, where every day has 24 hours.
+ */
+import { DomainError, type Fields, wholeAt, wordAt } from '../errors/index.js';
+
+/** `YYYY-MM-DD`, a civil date at the site, years 1..9998. */
+export type IsoDate = string;
+export const HEMISPHERES = ['N', 'S'] as const;
+export type Hemisphere = (typeof HEMISPHERES)[number];
+
+const DAY_MS = 86_400_000;
+const LAST_YEAR = 9998;
+const DATE = /^(\d{4})-(\d{2})-(\d{2})$/;
+const FIRST_DAY = dayNumberOf(1, 1, 1);
+const LAST_DAY = dayNumberOf(LAST_YEAR, 12, 31);
+const SEASON_DAYS = { min: -400, max: 800 };
+
+function dayNumberOf(year: number, month: number, day: number): number {
+  const date = new Date(0);
+  // Date.UTC reads the years 0..99 as 1900..1999.
+  date.setUTCFullYear(year, month - 1, day);
+  return Math.floor(date.getTime() / DAY_MS);
+}
+
+/** Days since 1970-01-01. @throws DomainError `TYPE` if it is no text, `FORMAT` if it is no date of the years 1..9998. */
+export function dayNumber(date: unknown, path = 'date'): number {
+  if (typeof date !== 'string') throw new DomainError('TYPE', path, 'must be a text', { value: date });
+  const [, year, month, day] = (DATE.exec(date) ?? []).map(Number);
+  if (year !== undefined && month !== undefined && day !== undefined && year >= 1 && year <= LAST_YEAR) {
+    const number = dayNumberOf(year, month, day);
+    if (dateText(number) === date) return number;
+  }
+  throw new DomainError('FORMAT', path, `"${date}" is not a date like 2026-05-14`, { value: date });
+}
+
+function dateText(number: number): IsoDate {
+  return new Date(number * DAY_MS).toISOString().slice(0, 10);
+}
+
+/** The date of a day number. @throws DomainError `RANGE` outside the years 1..9998. */
+export function dateOfDay(number: number, path = 'days'): IsoDate {
+  if (number < FIRST_DAY || number > LAST_DAY) {
+    throw new DomainError('RANGE', path, 'leads out of the years 1 to 9998', { value: number });
+  }
+  return dateText(number);
+}
+
+export function isIsoDate(text: string): boolean {
+  try {
+    dayNumber(text);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** The date `days` later (whole, may be negative). @throws DomainError `TYPE`, `FORMAT`, `RANGE`. */
+export function addDays(date: IsoDate, days: number): IsoDate {
+  return dateOfDay(dayNumber(date) + wholeAt(days, 'n', {}), 'n');
+}
+
+/** Days from `a` to `b`, negative if `b` is earlier. @throws DomainError `TYPE`, `FORMAT`. */
+export function daysBetween(a: IsoDate, b: IsoDate): number {
+  return dayNumber(b, 'b') - dayNumber(a, 'a');
+}
+
+/** 0 = Sunday. */
+export function weekdayOf(date: IsoDate): number {
+  // 1970-01-01 was a Thursday.
+  return (((dayNumber(date) + 4) % 7) + 7) % 7;
+}
+
+function seasonStart(season: number, hemisphere: Hemisphere): number {
+  return dayNumberOf(season, hemisphere === 'N' ? 1 : 7, 1);
+}
+
+/** The season of a date, and which of its days it is (from 1). @throws DomainError `TYPE`, `FORMAT`, `ENUM`. */
+export function seasonDay(
+  date: IsoDate,
+  hemisphere: Hemisphere,
+): { readonly season: number; readonly day: number; readonly length: number } {
+  const number = dayNumber(date);
+  const half = wordAt(hemisphere, 'hemisphere', HEMISPHERES);
+  const year = Number(date.slice(0, 4));
+  const season = number >= seasonStart(year, half) ? year : year - 1;
+  const start = seasonStart(season, half);
+  return { season, day: number - start + 1, length: seasonStart(season + 1, half) - start };
+}
+
+/**
+ * The date of a day of a season; `day` is rounded half up and may lie in a neighbouring season.
+ * @throws DomainError `TYPE`, `ENUM`, `RANGE` (day outside -400..800, a date outside the years 1..9998).
+ */
+export function dateOfSeasonDay(season: number, hemisphere: Hemisphere, day: number): IsoDate {
+  const year = wholeAt(season, 'season', {});
+  const half = wordAt(hemisphere, 'hemisphere', HEMISPHERES);
+  if (typeof day !== 'number' || !Number.isFinite(day)) {
+    throw new DomainError('TYPE', 'day', 'must be a finite number', { value: day });
+  }
+  if (day < SEASON_DAYS.min || day > SEASON_DAYS.max) {
+    throw new DomainError('RANGE', 'day', `${day} is outside the allowed range`, { value: day, range: SEASON_DAYS });
+  }
+  if (year < 0 || year > LAST_YEAR + 1) throw new DomainError('RANGE', 'season', `${year} is no year`, { value: year });
+  return dateOfDay(seasonStart(year, half) + Math.round(day) - 1, 'season');
+}
+
+/** A required date of an object of arguments, as a day number. */
+export function dayIn(fields: Fields, key: string): number {
+  return dayNumber(fields.text(key), fields.at(key));
+}
+
+/** An optional date, `null` where it is absent. */
+export function dayOrNull(fields: Fields, key: string): number | null {
+  return fields.has(key) ? dayIn(fields, key) : null;
+}

@@ -1,0 +1,1 @@
+export { haversine, LATITUDE, LONGITUDE, offsetPlace, type Place } from './haversine.js';
