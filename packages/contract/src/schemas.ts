@@ -2,6 +2,17 @@ import { designSchema } from './bench/design-schemas.js';
 import { trapSchemas } from './stores/trap-schemas.js';
 
 export { designSchema, saveDesignSchema } from './bench/design-schemas.js';
+export { ribbonQuerySchema } from './rounds/rounds-schemas.js';
+export {
+  actSchema,
+  recordFieldsSchema,
+  recordIdSchema,
+  recordPathSchema,
+  recordQueryOf,
+  recordQuerySchema,
+  tablePathSchema,
+  undoSchema,
+} from './season/record-schemas.js';
 export { idSchema, keptQuerySchema, revisionQuerySchema } from './shared/kept-schemas.js';
 export { trapQuerySchema } from './stores/trap-schemas.js';
 export { freezeRigSchema, gateSettingSchema, rigSchema, saveRigSchema } from './suction/rig-schemas.js';

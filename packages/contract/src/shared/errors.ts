@@ -16,8 +16,22 @@ export const API_ERRORS = {
     status: 409,
     sentence: 'Another trap has this number already. Each number is painted once; choose a free one.',
   },
+  RULE: {
+    status: 409,
+    sentence:
+      'This does not go with what is recorded already. Nothing was changed; the sentence says what stands against it.',
+  },
+  ACT_REUSED: {
+    status: 409,
+    sentence: 'Something else was sent under this id before. Each act has an id of its own; nothing was changed.',
+  },
+  ALREADY_UNDONE: { status: 409, sentence: 'This was taken back already.' },
   TOO_LARGE: { status: 413, sentence: 'The request is larger than any design needs. Nothing was changed.' },
   UNSUPPORTED_TYPE: { status: 415, sentence: 'Only JSON is read here. Send it as application/json.' },
+  DISK_FULL: {
+    status: 507,
+    sentence: 'The disk of this computer is full. Nothing of this was kept; make room and send it once more.',
+  },
   INTERNAL: { status: 500, sentence: 'Something failed on the server. Nothing you sent was kept; try once more.' },
 } as const;
 

@@ -5,6 +5,8 @@ export interface WorkspaceDto {
   /** The server's now, as a UTC instant; in the demo it stands still. */
   readonly now: string;
   readonly timeZone: string;
+  /** Whose year: a season is a calendar year in the north and July to June in the south. */
+  readonly hemisphere: 'N' | 'S';
   readonly version: string;
 }
 

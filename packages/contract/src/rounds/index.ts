@@ -1,0 +1,114 @@
+import type { VisitDue } from '@yewridge/core/rounds';
+import type { IsoDate } from '@yewridge/core/season';
+
+/** A trap that hangs, with what a keeper at its foot wants to know. */
+export interface HangingDto {
+  readonly deploymentId: string;
+  readonly trapId: string;
+  readonly number: string;
+  readonly design: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly landmarkNote: string | null;
+  readonly hungOn: IsoDate;
+  readonly heightM: number | null;
+  readonly facingDeg: number | null;
+  readonly lastVisitOn: IsoDate | null;
+  /** Scouts a minute at the last look that counted them. */
+  readonly lastScouts: number | null;
+  readonly catchId: string | null;
+  /** Bees are in: a catch is recorded, or the last look found the trap occupied. */
+  readonly beesIn: boolean;
+  /** Chance that a swarm moves in within a day, by the scouts counted; a rule of thumb. */
+  readonly chance24: number | null;
+  readonly due: VisitDue;
+}
+export interface DueListDto {
+  readonly today: IsoDate;
+  readonly traps: readonly HangingDto[];
+  /** Traps in use, hung or not. */
+  readonly inUse: number;
+  /** Traps that hang nowhere now. */
+  readonly free: readonly FreeTrapDto[];
+}
+export interface FreeTrapDto {
+  readonly trapId: string;
+  readonly number: string;
+  readonly design: string;
+  readonly condition: string;
+  readonly paintedOn: IsoDate | null;
+  readonly darkCombs: number;
+  readonly frames: number;
+  readonly massKg: number | null;
+}
+
+export interface RibbonBait {
+  readonly id: string;
+  readonly from: IsoDate;
+  readonly to: IsoDate | null;
+  readonly carrier: string;
+}
+export interface RibbonVisit {
+  readonly id: string;
+  /** Local wall time. */
+  readonly at: string;
+  readonly scouts: number | null;
+  readonly occupied: boolean;
+}
+export interface RibbonCatch {
+  readonly id: string;
+  readonly foundOn: IsoDate;
+  readonly arrivedOn: IsoDate | null;
+  readonly massKg: number | null;
+}
+/** One stay of a trap at a site. */
+export interface RibbonStay {
+  readonly id: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly hungOn: IsoDate;
+  readonly takenDownOn: IsoDate | null;
+  readonly baits: readonly RibbonBait[];
+  readonly visits: readonly RibbonVisit[];
+  readonly caught: RibbonCatch | null;
+}
+export interface RibbonRow {
+  readonly trapId: string;
+  readonly number: string;
+  readonly design: string;
+  readonly paintedOn: IsoDate | null;
+  readonly stays: readonly RibbonStay[];
+}
+export interface RibbonDto {
+  readonly from: IsoDate;
+  readonly to: IsoDate;
+  readonly rows: readonly RibbonRow[];
+}
+export interface RibbonQuery {
+  readonly from: IsoDate;
+  readonly to: IsoDate;
+}
+/** Days one request may span: all years of a long record. */
+export const RIBBON_MOST_DAYS = 12_000;
+
+/** What one season came to, site by site. */
+export interface SeasonSummaryDto {
+  readonly season: number;
+  readonly start: IsoDate;
+  readonly end: IsoDate;
+  readonly traps: number;
+  readonly trapDays: number;
+  readonly catches: number;
+  readonly massKg: number;
+  readonly sites: readonly {
+    readonly siteId: string;
+    readonly site: string;
+    readonly trapDays: number;
+    readonly catches: number;
+  }[];
+}
+export interface SummaryDto {
+  readonly seasons: readonly SeasonSummaryDto[];
+  /** Arrivals of all seasons, for the curve over the ribbon. */
+  readonly arrivals: readonly { readonly date: IsoDate; readonly season: number }[];
+}

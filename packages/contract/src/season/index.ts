@@ -1,0 +1,25 @@
+export { type Column, columnName } from './columns.js';
+export {
+  ACT_LIMITS,
+  type ActDto,
+  type ChangeDto,
+  type KeptActDto,
+  type KeptChangeDto,
+  type LoggedChangeDto,
+  RECORD_PAGE,
+  type RecordDto,
+  type RecordMeta,
+  type RecordPageDto,
+  type RecordQuery,
+} from './record-dto.js';
+export {
+  blank,
+  columnsOf,
+  type Fields,
+  LANDMARKS,
+  RECORD_ID,
+  RECORD_TABLES,
+  RISKS,
+  TABLE_NAMES,
+  type TableName,
+} from './record-tables.js';

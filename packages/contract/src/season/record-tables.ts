@@ -1,0 +1,199 @@
+import { BAIT_CARRIERS, HEMISPHERES, PERMISSIONS, SHADES } from '@yewridge/core/season';
+import {
+  type Column,
+  type ColumnValue,
+  date,
+  flag,
+  link,
+  minute,
+  must,
+  number,
+  patterned,
+  text,
+  whole,
+  word,
+} from './columns.js';
+
+const NAME = 80;
+const NOTES = 2000;
+const notes = text(NOTES);
+const lat = must(number(-90, 90));
+const lon = must(number(-180, 180));
+
+export const LANDMARKS = [
+  'lastCatchSite',
+  'loneTree',
+  'treeLineEnd',
+  'fieldCorner',
+  'orchardEdge',
+  'building',
+  'woodEdge',
+  'hedgerow',
+  'openField',
+  'woodInterior',
+  'other',
+] as const;
+export const RISKS = ['theft', 'livestock', 'flood', 'mowing'] as const;
+const listOf = (words: readonly string[]): RegExp => new RegExp(`^(${words.join('|')})(,(${words.join('|')}))*$`);
+
+/**
+ * The records of a season, one row per thing that happened. The first columns of a table are those every file must offer;
+ * more may follow. Each record has an `id` besides, made by whoever writes it first.
+ */
+export const RECORD_TABLES = {
+  seasons: { hemisphere: must(word(...HEMISPHERES)), season: must(whole(1900, 2200)), notes },
+  owners: { name: must(text(NAME)), phone: text(40), address: text(200), notes },
+  sites: {
+    name: must(text(NAME)),
+    lat,
+    lon,
+    elevationM: number(-450, 6000),
+    landmark: word(...LANDMARKS),
+    shade: word(...SHADES),
+    waterM: number(0, 20_000),
+    windExposed: flag,
+    effort: number(0, 86_400),
+    permission: must(word(...PERMISSIONS)),
+    permissionUntil: date,
+    accessWeekdays: patterned(13, /^[0-6](,[0-6])*$/, 'weekdays like "6,0", 0 = Sunday'),
+    notes,
+    landmarkNote: text(NAME),
+    risks: patterned(40, listOf(RISKS), `some of ${RISKS.join(', ')}, parted by commas`),
+    heightUsedM: number(0, 40),
+    ownerId: link('owners'),
+    permissionOn: date,
+    permissionHow: word('byWord', 'letter', 'message'),
+    timeZone: text(64),
+  },
+  colonies: {
+    name: text(NAME),
+    lat,
+    lon,
+    swarms: number(0, 10),
+    notes,
+    kind: word('apiary', 'tree', 'building'),
+  },
+  deployments: {
+    trapId: must(link('traps')),
+    siteId: must(link('sites')),
+    hungOn: must(date),
+    takenDownOn: date,
+    heightM: number(0, 40),
+    facingDeg: number(0, 360),
+    shade: word(...SHADES),
+    endReason: word('removed', 'occupied', 'lost', 'seasonEnd'),
+    notes,
+    hungBy: word('strut', 'strap', 'bracket', 'hook', 'wire', 'stand', 'deck'),
+    entrance: word('open', 'reduced', 'screened', 'shut'),
+    comb: word('none', 'drawn', 'oldBrood'),
+  },
+  baits: {
+    deploymentId: must(link('deployments')),
+    appliedOn: must(date),
+    removedOn: date,
+    carrier: must(word(...BAIT_CARRIERS)),
+    substance: must(word('lemongrassOil', 'citral', 'geraniol', 'linalool', 'limonene')),
+    massKg: number(0, 0.1),
+    notes,
+    placed: word('top', 'back', 'floor', 'entrance', 'outside'),
+  },
+  weighings: {
+    baitId: must(link('baits')),
+    weighedOn: must(date),
+    oilMassKg: must(number(0, 0.1)),
+  },
+  visits: {
+    deploymentId: must(link('deployments')),
+    at: must(minute),
+    occupied: must(flag),
+    scoutsPerMin: number(0, 1000),
+    pollen: flag,
+    action: word('none', 'rebaited', 'lureChanged', 'repaired', 'moved', 'removed', 'collected'),
+    notes,
+    looked: word('look', 'peek'),
+    trouble: word('comb', 'ants', 'moths', 'wasps', 'birds', 'mice', 'damage', 'missing', 'other'),
+  },
+  catches: {
+    deploymentId: link('deployments'),
+    foundOn: must(date),
+    arrivedOn: date,
+    size: word('small', 'medium', 'large', 'secondary'),
+    massKg: number(0, 12),
+    queen: word('unknown', 'laying', 'virgin', 'none'),
+    notes,
+    method: word('trap', 'shaken', 'vacuum', 'brushed'),
+    siteId: link('sites'),
+    place: text(NAME),
+    sizedBy: word('scales', 'frames', 'cluster', 'eye'),
+    framesCovered: number(0, 60),
+    wentTo: text(NAME),
+    afterSwarmOf: link('catches'),
+  },
+  followups: {
+    catchId: must(link('catches')),
+    on: must(date),
+    kind: must(word('hived', 'laying', 'absconded', 'requeened', 'united', 'died', 'overwintered')),
+    frames: whole(0, 60),
+    notes,
+  },
+  phenology: {
+    species: must(text(NAME)),
+    stage: must(word('firstBloom', 'fullBloom', 'endBloom')),
+    on: must(date),
+    notes,
+  },
+  weather: {
+    date: must(date),
+    tMinC: number(-60, 60),
+    tMaxC: number(-60, 60),
+    rainMm: number(0, 2000),
+    windMps: number(0, 100),
+    source: must(word('measured', 'forecast', 'simulated')),
+  },
+  combs: {
+    name: must(text(40)),
+    drawnYear: must(whole(1900, 2200)),
+    trapId: link('traps'),
+    state: must(word('inUse', 'spare', 'melted')),
+    notes,
+  },
+  readings: {
+    deploymentId: must(link('deployments')),
+    at: must(minute),
+    label: must(text(40)),
+    value: must(number(-1e9, 1e9)),
+    unit: text(20),
+    source: must(word('measured', 'simulated')),
+  },
+  goods: {
+    kind: must(word('lure', 'strap', 'board', 'sheet', 'hardware')),
+    name: must(text(NAME)),
+    count: must(whole(0, 100_000)),
+    priceEach: number(0, 1e6),
+    lengthM: number(0, 20),
+    widthM: number(0, 5),
+    thicknessM: number(0, 0.5),
+    notes,
+  },
+} as const satisfies Record<string, Readonly<Record<string, Column>>>;
+
+export type TableName = keyof typeof RECORD_TABLES;
+export const TABLE_NAMES = Object.keys(RECORD_TABLES) as TableName[];
+
+/** What the keeper writes of one record, without its id. */
+export type Fields<T extends TableName> = {
+  readonly [C in keyof (typeof RECORD_TABLES)[T]]: ColumnValue<(typeof RECORD_TABLES)[T][C]>;
+};
+
+export function columnsOf(table: TableName): readonly (readonly [field: string, column: Column])[] {
+  return Object.entries(RECORD_TABLES[table]);
+}
+
+/** Every column of a table at `null`, to be overwritten by what is known. */
+export function blank<T extends TableName>(table: T, known: Partial<Fields<T>>): Fields<T> {
+  const empty = Object.fromEntries(columnsOf(table).map(([field]) => [field, null]));
+  return { ...empty, ...known } as Fields<T>;
+}
+
+/** Letters, digits, `_` and `-`, made by whoever writes the record first. */
+export const RECORD_ID = /^[A-Za-z0-9_-]{1,64}$/;
