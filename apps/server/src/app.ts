@@ -1,3 +1,4 @@
+import type { HangingDto } from '@yewridge/contract/rounds';
 import { API_BASE, MAX_BODY_BYTES, type WorkspaceDto } from '@yewridge/contract/shared';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
@@ -6,14 +7,24 @@ import { extname } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { benchRoutes } from './bench/bench-routes.js';
+import { CatchesService } from './catches/catches-service.js';
+import { catchesRoutes } from './catches/catches-routes.js';
 import type { Database } from './db/database.js';
 import { DesignEntity } from './db/entities/design-entity.js';
 import { RigEntity } from './db/entities/rig-entity.js';
+import { GroundService } from './ground/ground-service.js';
+import { groundRoutes } from './ground/ground-routes.js';
 import { errorHandler, notFound } from './http/error-handler.js';
 import { onlyJson, onlyOwnHost } from './http/guards.js';
 import { openApiDocument } from './http/openapi.js';
+import { RoundsService } from './rounds/rounds-service.js';
+import { roundsRoutes } from './rounds/rounds-routes.js';
 import type { Clock } from './shared/clock/clock.js';
 import { KeptDocuments } from './shared/documents/kept-documents.js';
+import { ActsService } from './season/acts-service.js';
+import { RecordsService } from './season/records-service.js';
+import { seasonRoutes } from './season/season-routes.js';
+import { SeasonLog } from './shared/season-log/season-log.js';
 import { storesRoutes } from './stores/stores-routes.js';
 import { TrapsService } from './stores/traps-service.js';
 import type { Manometer } from './suction/manometer.js';
@@ -74,6 +85,19 @@ function webApp(folder: string): RequestHandler[] {
   return [files, page];
 }
 
+/** The season's record and the places that are views of it. */
+function seasonOf(database: Database, clock: Clock, { timeZone, hemisphere }: AppParts['workspace']): RequestHandler[] {
+  const log = new SeasonLog(database, clock, timeZone);
+  const rounds = new RoundsService(log, hemisphere);
+  const hanging = async (): Promise<readonly HangingDto[]> => (await rounds.due()).traps;
+  return [
+    seasonRoutes(new RecordsService(database), new ActsService(database, clock, timeZone)),
+    roundsRoutes(rounds),
+    groundRoutes(new GroundService(database, log, hanging)),
+    catchesRoutes(new CatchesService(database, log)),
+  ];
+}
+
 /** Builds the app; whoever calls it decides where it listens. */
 export function createApp({ database, clock, log, manometer, workspace, webFolder }: AppParts): Express {
   const app = express();
@@ -96,6 +120,7 @@ export function createApp({ database, clock, log, manometer, workspace, webFolde
   const rigs = new KeptDocuments(RigEntity, database, clock);
   api.use(suctionRoutes(rigs, new RigVersions(rigs, database, clock), manometer, clock));
   api.use(storesRoutes(new TrapsService(database, clock)));
+  api.use(...seasonOf(database, clock, workspace));
   api.use(notFound);
 
   app.use(API_BASE, api);

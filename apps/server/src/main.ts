@@ -65,6 +65,7 @@ async function start(config: Config): Promise<void> {
     workspace: {
       kind: config.kind,
       name: demo ? DEMO_NAME : 'My bees',
+      hemisphere: config.hemisphere,
       timeZone: demo ? DEMO_TIME_ZONE : Intl.DateTimeFormat().resolvedOptions().timeZone,
       version: VERSION,
     },

@@ -112,11 +112,13 @@ describe('the Vellmark demo', () => {
     const designs = database.source.getRepository(DesignEntity);
     const traps = database.source.getRepository(TrapEntity);
     expect(await traps.count()).toBe(16);
-    await traps.delete({ number: 'V-12' });
+    await database.source.query(`DELETE FROM colonies WHERE id = 'chapel-lime'`);
     await designs.update({ id: 'vellmark-cider-keg' }, { deletedAt: NOW });
     await seedDemo(database, fixedClock(NOW));
     expect(await designs.countBy({ deletedAt: IsNull() })).toBe(VELLMARK_DESIGNS.length - 1);
-    expect(await traps.count()).toBe(15);
+    expect(await traps.count()).toBe(16);
+    const left: unknown = await database.source.query(`SELECT id FROM colonies WHERE id = 'chapel-lime'`);
+    expect(left).toEqual([]);
     await database.close();
   });
 

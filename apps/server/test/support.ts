@@ -27,7 +27,7 @@ export async function openBench(): Promise<Bench> {
     clock: fixedClock(NOW),
     manometer: new SimulatedManometer(TRUTH, 1),
     log: pino({ level: 'silent' }),
-    workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', version: 'test' },
+    workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', hemisphere: 'N', version: 'test' },
     webFolder: new URL('./web-sample', import.meta.url).pathname,
   });
   return { http: supertest(app), database, app };

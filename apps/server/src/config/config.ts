@@ -17,6 +17,8 @@ export interface Config {
   readonly dataFolder: string;
   readonly database: string;
   readonly webFolder: string;
+  /** Whose year it is: seasons are calendar years in the north, July to June in the south. */
+  readonly hemisphere: 'N' | 'S';
   /** What the simulated manometer is to find, for whoever tests it; else it is made from the rig. */
   readonly simulated: HiddenTruth | null;
 }
@@ -29,6 +31,7 @@ interface Environment {
   readonly YEWRIDGE_PORT: number;
   readonly YEWRIDGE_DATA: string;
   readonly YEWRIDGE_DEMO_DATA: string;
+  readonly YEWRIDGE_HEMISPHERE: 'N' | 'S';
   readonly YEWRIDGE_SIMULATED_MANOMETER?: string;
 }
 
@@ -36,6 +39,7 @@ const environmentSchema = Joi.object<Environment, true>({
   YEWRIDGE_PORT: Joi.number().port().default(DEFAULT_PORT),
   YEWRIDGE_DATA: Joi.string().min(1).default(join(homedir(), 'Yewridge')),
   YEWRIDGE_DEMO_DATA: Joi.string().min(1).default(join(projectFolder, '.demo')),
+  YEWRIDGE_HEMISPHERE: Joi.string().valid('N', 'S').default('N'),
   YEWRIDGE_SIMULATED_MANOMETER: Joi.string().pattern(
     /^\d+(\.\d+)?,0\.\d+,0\.\d+$/,
     'sealed suction in Pa, free flow in m3/s, leak in m2',
@@ -64,6 +68,7 @@ export function readConfig(argv: readonly string[], environment: Readonly<Record
     port: value.YEWRIDGE_PORT,
     dataFolder,
     database: join(dataFolder, demo ? 'vellmark-demo.sqlite' : 'yewridge.sqlite'),
+    hemisphere: demo ? 'N' : value.YEWRIDGE_HEMISPHERE,
     simulated: truthOf(value.YEWRIDGE_SIMULATED_MANOMETER),
     webFolder: join(projectFolder, 'apps/web/dist/web/browser'),
   };

@@ -1,13 +1,19 @@
 import 'reflect-metadata';
 import { DataSource, type EntityManager } from 'typeorm';
+import { ActEntity } from './entities/act-entity.js';
 import { DesignEntity } from './entities/design-entity.js';
 import { DesignVersionEntity } from './entities/design-version-entity.js';
+import { MapLayerEntity } from './entities/map-layer-entity.js';
+import { RecordChangeEntity } from './entities/record-change-entity.js';
+import { RECORD_ENTITIES } from './entities/record-entities.js';
 import { RigEntity } from './entities/rig-entity.js';
 import { RigVersionEntity } from './entities/rig-version-entity.js';
 import { TrapEntity } from './entities/trap-entity.js';
 import { CreateDesign20261125120000 } from './migrations/20261125120000-create-design.js';
 import { CreateTrap20261125160000 } from './migrations/20261125160000-create-trap.js';
 import { CreateRig20261125190000 } from './migrations/20261125190000-create-rig.js';
+import { CreateRecords20261125230000 } from './migrations/20261125230000-create-records.js';
+import { CreateSeasonLog20261125231000 } from './migrations/20261125231000-create-season-log.js';
 
 const BUSY_TIMEOUT_MS = 5000;
 const IN_MEMORY = ':memory:';
@@ -17,9 +23,25 @@ interface Connection {
   pragma(text: string): unknown;
 }
 
-export const ENTITIES = [DesignEntity, DesignVersionEntity, TrapEntity, RigEntity, RigVersionEntity];
+export const ENTITIES = [
+  DesignEntity,
+  DesignVersionEntity,
+  TrapEntity,
+  RigEntity,
+  RigVersionEntity,
+  ActEntity,
+  RecordChangeEntity,
+  MapLayerEntity,
+  ...Object.values(RECORD_ENTITIES),
+];
 /** Dated, append-only; a merged migration is never edited. */
-export const MIGRATIONS = [CreateDesign20261125120000, CreateTrap20261125160000, CreateRig20261125190000];
+export const MIGRATIONS = [
+  CreateDesign20261125120000,
+  CreateTrap20261125160000,
+  CreateRig20261125190000,
+  CreateRecords20261125230000,
+  CreateSeasonLog20261125231000,
+];
 
 export function dataSourceFor(database: string): DataSource {
   return new DataSource({

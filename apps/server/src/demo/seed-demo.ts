@@ -1,13 +1,21 @@
 import type { Database } from '../db/database.js';
-import type { EntityManager } from 'typeorm';
+import { type EntityManager, In } from 'typeorm';
+import { TABLE_NAMES } from '@yewridge/contract/season';
+import { ActEntity } from '../db/entities/act-entity.js';
 import { DesignEntity } from '../db/entities/design-entity.js';
 import { DesignVersionEntity } from '../db/entities/design-version-entity.js';
+import { MapLayerEntity } from '../db/entities/map-layer-entity.js';
+import { minuteFieldOf, RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { RigEntity } from '../db/entities/rig-entity.js';
 import { TrapEntity } from '../db/entities/trap-entity.js';
 import type { Clock } from '../shared/clock/clock.js';
 import type { KeptRow } from '../shared/documents/kept-documents.js';
 import { VELLMARK_DESIGNS } from './vellmark-designs.js';
+import { instantOf } from '../shared/season-log/site-date.js';
+import { groupedBy } from '../shared/season-log/season-log.js';
+import { VELLMARK_LANDSCAPE } from './vellmark-landscape.js';
 import { VELLMARK_RIGS } from './vellmark-rigs.js';
+import { trapId, vellmarkRecords } from './vellmark-season.js';
 import { VELLMARK_OWNER, VELLMARK_TRAPS, VELLMARK_VERSIONS } from './vellmark-traps.js';
 
 /** Thursday 14 May 2026, 18:20 in Vellmark (Europe/Vienna). */
@@ -16,6 +24,8 @@ export const DEMO_TIME_ZONE = 'Europe/Vienna';
 export const DEMO_NAME = 'Vellmark Swarm Watch';
 
 const WINTER_WORK = Date.parse('2026-01-10T15:00:00.000Z');
+/** SQLite takes so many values in one statement. */
+const ROWS_AT_ONCE = 200;
 const WEEK_MS = 7 * 24 * 3600 * 1000;
 
 /** Documents drawn in winter evenings, one a week. */
@@ -41,7 +51,7 @@ async function seedTraps(manager: EntityManager, clock: Clock): Promise<void> {
     if (!built) throw new Error(`${trap.number} is built to no version`);
     return manager.create(TrapEntity, {
       ...trap,
-      id: `vellmark-${trap.number.toLowerCase()}`,
+      id: trapId(trap.number),
       revision: 1,
       designVersion: version,
       asBuilt: built.document,
@@ -54,12 +64,45 @@ async function seedTraps(manager: EntityManager, clock: Clock): Promise<void> {
   await manager.insert(TrapEntity, rows);
 }
 
+const LANDSCAPE = 'vellmark-landscape';
+
+async function seedRecords(manager: EntityManager, clock: Clock): Promise<void> {
+  const now = clock.now().toISOString();
+  const kept = { revision: 1, createdAt: now, updatedAt: now, deletedAt: null };
+  const byTable = groupedBy(vellmarkRecords(), ({ table }) => table);
+  for (const table of TABLE_NAMES) {
+    const minute = minuteFieldOf(table);
+    const rows = (byTable.get(table) ?? []).map(({ id, fields }) => {
+      const at = minute === null ? null : fields[minute];
+      const instant = typeof at === 'string' ? { atUtc: instantOf(at, DEMO_TIME_ZONE, 'at') } : {};
+      return { id, ...fields, ...instant, ...kept };
+    });
+    for (let n = 0; n < rows.length; n += ROWS_AT_ONCE) {
+      await manager.insert(RECORD_ENTITIES[table], rows.slice(n, n + ROWS_AT_ONCE));
+    }
+  }
+  await manager.insert(MapLayerEntity, {
+    id: LANDSCAPE,
+    name: 'The valley of Vellmark',
+    geojson: JSON.stringify(VELLMARK_LANDSCAPE),
+    shown: true,
+    createdAt: now,
+  });
+}
+
 /** Fills an empty demo database; one that a visitor has worked in is left as it is. */
 export async function seedDemo(database: Database, clock: Clock): Promise<void> {
   await database.write(async (manager) => {
     if ((await manager.count(RigEntity)) === 0) await seedRigs(manager, clock);
-    if ((await manager.count(DesignEntity)) > 0) return;
-    await manager.insert(DesignEntity, drawnInWinter(VELLMARK_DESIGNS, clock));
-    await seedTraps(manager, clock);
+    if ((await manager.count(DesignEntity)) === 0) {
+      await manager.insert(DesignEntity, drawnInWinter(VELLMARK_DESIGNS, clock));
+      await seedTraps(manager, clock);
+    }
+    const untouched = (await manager.count(RECORD_ENTITIES.sites)) === 0 && (await manager.count(ActEntity)) === 0;
+    // A demo from before there were records may have lost a trap that the story hangs.
+    const whole =
+      (await manager.countBy(TrapEntity, { id: In(VELLMARK_TRAPS.map(({ number }) => trapId(number))) })) ===
+      VELLMARK_TRAPS.length;
+    if (untouched && whole) await seedRecords(manager, clock);
   });
 }

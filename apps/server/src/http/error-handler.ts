@@ -14,9 +14,15 @@ function isParserError(error: unknown): error is { type: keyof typeof PARSER_ERR
   return typeof error === 'object' && error !== null && 'type' in error && String(error.type) in PARSER_ERRORS;
 }
 
+/** What SQLite says when it cannot write another page; TypeORM wraps it. */
+function isDiskFull(error: unknown): boolean {
+  return typeof error === 'object' && error !== null && 'code' in error && error.code === 'SQLITE_FULL';
+}
+
 function asAppError(error: unknown): AppError {
   if (error instanceof AppError) return error;
   if (isParserError(error)) return new AppError(PARSER_ERRORS[error.type]);
+  if (isDiskFull(error)) return new AppError('DISK_FULL');
   if (error instanceof URIError) return new AppError('NOT_FOUND');
   return new AppError('INTERNAL');
 }

@@ -1,6 +1,7 @@
 import { API_BASE, API_ERRORS } from '@yewridge/contract/shared';
 import { designSchema, saveDesignSchema } from '@yewridge/contract/schemas';
 import { instant, json, jsonSchema, keptPaths, keptSchemas, ref } from './openapi-parts.js';
+import { seasonPaths, seasonSchemas } from './openapi-season.js';
 import { storesPaths, storesSchemas } from './openapi-stores.js';
 import { suctionPaths, suctionSchemas } from './openapi-suction.js';
 
@@ -9,14 +10,16 @@ const schemas = {
   ...keptSchemas('Design', saveDesignSchema),
   ...suctionSchemas,
   ...storesSchemas,
+  ...seasonSchemas,
   Workspace: {
     type: 'object',
-    required: ['kind', 'name', 'now', 'timeZone', 'version'],
+    required: ['kind', 'name', 'now', 'timeZone', 'hemisphere', 'version'],
     properties: {
       kind: { type: 'string', enum: ['own', 'demo'] },
       name: { type: 'string' },
       now: instant,
       timeZone: { type: 'string' },
+      hemisphere: { type: 'string', enum: ['N', 'S'] },
       version: { type: 'string' },
     },
   },
@@ -62,6 +65,7 @@ export const openApiDocument = {
     ...keptPaths('designs', 'Design', 'design'),
     ...suctionPaths,
     ...storesPaths,
+    ...seasonPaths,
   },
   components: { schemas },
 };

@@ -15,6 +15,7 @@ import { type EntityManager, In, IsNull, Not } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { DesignEntity } from '../db/entities/design-entity.js';
 import { DesignVersionEntity } from '../db/entities/design-version-entity.js';
+import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { TrapEntity } from '../db/entities/trap-entity.js';
 import { AppError } from '../http/app-error.js';
 import type { Clock } from '../shared/clock/clock.js';
@@ -31,6 +32,12 @@ function toDto(row: TrapEntity): TrapDto {
 /** As JSON keeps it: an absent field and an undefined one are the same. */
 function sameDesign(a: Design, b: Design): boolean {
   return isDeepStrictEqual(JSON.parse(JSON.stringify(a)), JSON.parse(JSON.stringify(b)));
+}
+
+async function refuseHanging(manager: EntityManager, trapId: string): Promise<void> {
+  const stays = RECORD_ENTITIES.deployments;
+  if (!(await manager.existsBy(stays, { trapId, takenDownOn: IsNull(), deletedAt: IsNull() }))) return;
+  throw new AppError('RULE', { fields: [{ path: 'id', message: 'this trap hangs at a site: take it down first' }] });
 }
 
 /** The rules of built traps: each number once, and every trap to a version that never changes. */
@@ -145,6 +152,7 @@ export class TrapsService {
       if ((row.deletedAt === null) === (deletedAt === null)) return toDto(row);
       if (row.revision !== revision) throw new AppError('REVISION_CONFLICT', { current: toDto(row) });
       if (deletedAt === null) await this.refuseTaken(manager, row.number, id);
+      else await refuseHanging(manager, id);
       row.deletedAt = deletedAt;
       row.revision += 1;
       return toDto(await manager.save(row));

@@ -1,0 +1,188 @@
+import { type Line, MARN, settled, WEST } from './vellmark-story-words.js';
+
+/** The third season of the Vellmark Swarm Watch and the fourth up to 14 May, made up. */
+
+export const Y2025: readonly Line[] = [
+  [
+    'V-01',
+    'allotment-gate',
+    '2025-04-08',
+    '2025-05-26',
+    settled('2025-05-23', 1.2, WEST, [
+      ['2025-05-26', 'hived', 5],
+      ['2025-06-07', 'laying'],
+    ]),
+  ],
+  ['V-01', 'allotment-gate', '2025-05-28', '2025-08-02'],
+  [
+    'V-02',
+    'allotment-hedge',
+    '2025-04-08',
+    '2025-06-03',
+    settled('2025-05-31', 1.5, WEST, [
+      ['2025-06-03', 'hived', 5],
+      ['2025-06-15', 'laying'],
+    ]),
+  ],
+  ['V-03', 'larch-ride', '2025-04-13', '2025-08-03'],
+  ['V-04', 'larch-edge', '2025-04-13', '2025-08-03'],
+  [
+    'V-05',
+    'quarry-lip',
+    '2025-04-12',
+    '2025-08-03',
+    undefined,
+    { carrier: 'gel', note: 'The gel had run down the wall by the middle of June.' },
+  ],
+  ['V-06', 'quarry-hut', '2025-04-12', '2025-08-03'],
+  [
+    'V-07',
+    'old-weir',
+    '2025-04-03',
+    '2025-05-22',
+    settled('2025-05-19', 2, MARN, [
+      ['2025-05-22', 'hived', 8],
+      ['2025-06-03', 'laying'],
+      ['2026-03-21', 'overwintered'],
+    ]),
+  ],
+  [
+    'V-07',
+    'old-weir',
+    '2025-05-23',
+    '2025-06-02',
+    {
+      found: '2025-05-30',
+      kg: 0.7,
+      size: 'secondary',
+      queen: 'virgin',
+      wentTo: MARN,
+      then: [
+        ['2025-06-02', 'hived', 4],
+        ['2025-06-22', 'laying'],
+      ],
+      note: 'An after-swarm: piping in the box on the second evening.',
+    },
+  ],
+  ['V-07', 'old-weir', '2025-06-04', '2025-08-02'],
+  ['V-08', 'mill-race', '2025-04-10', '2025-08-02'],
+  [
+    'V-09',
+    'cider-press',
+    '2025-04-05',
+    '2025-06-10',
+    settled('2025-06-07', 1.4, WEST, [
+      ['2025-06-10', 'hived', 5],
+      ['2025-06-23', 'laying'],
+    ]),
+  ],
+  [
+    'V-10',
+    'upper-orchard',
+    '2025-04-05',
+    '2025-05-17',
+    settled(
+      '2025-05-14',
+      1.6,
+      WEST,
+      [
+        ['2025-05-17', 'hived', 5],
+        ['2025-05-19', 'absconded'],
+      ],
+      {
+        queen: 'unknown',
+        note: 'Opened in the midday sun on the first day; gone by evening two days later.',
+      },
+    ),
+  ],
+  ['V-10', 'upper-orchard', '2025-05-18', '2025-08-02'],
+  [
+    'V-11',
+    'lower-orchard',
+    '2025-04-05',
+    '2025-05-20',
+    settled('2025-05-17', 1.9, WEST, [
+      ['2025-05-20', 'hived', 6],
+      ['2025-06-01', 'laying'],
+      ['2026-03-21', 'overwintered'],
+    ]),
+  ],
+  ['V-11', 'lower-orchard', '2025-05-21', '2025-08-02'],
+  ['V-12', 'bell-loft', '2025-04-19', '2025-08-04'],
+  [
+    'V-13',
+    'toll-house',
+    '2025-04-05',
+    '2025-04-22',
+    undefined,
+    { end: 'removed', note: 'The owner withdrew his word.' },
+  ],
+  ['V-13', 'school-yard', '2025-04-23', '2025-08-02'],
+  [
+    'V-15',
+    'ferry-meadow',
+    '2025-04-12',
+    '2025-05-25',
+    settled('2025-05-22', 1.8, MARN, [
+      ['2025-05-25', 'hived', 6],
+      ['2025-06-06', 'laying'],
+    ]),
+  ],
+  ['V-15', 'ferry-meadow', '2025-05-27', '2025-08-01'],
+  ['V-16', 'sawmill', '2025-04-12', '2025-08-02'],
+];
+export const Y2026: readonly Line[] = [
+  ['V-01', 'allotment-gate', '2026-04-05', null],
+  [
+    'V-02',
+    'allotment-hedge',
+    '2026-04-05',
+    '2026-05-03',
+    settled('2026-04-30', 2.1, WEST, [
+      ['2026-05-03', 'hived', 8],
+      ['2026-05-13', 'laying'],
+    ]),
+  ],
+  ['V-02', 'allotment-hedge', '2026-05-04', null],
+  ['V-03', 'larch-ride', '2026-04-08', null],
+  ['V-05', 'quarry-lip', '2026-04-06', null],
+  ['V-06', 'quarry-hut', '2026-04-06', null],
+  ['V-07', 'old-weir', '2026-04-03', null],
+  ['V-09', 'cider-press', '2026-03-30', null],
+  [
+    'V-10',
+    'upper-orchard',
+    '2026-03-31',
+    '2026-04-29',
+    settled('2026-04-26', 1.4, WEST, [
+      ['2026-04-29', 'hived', 5],
+      ['2026-05-10', 'laying'],
+    ]),
+  ],
+  ['V-10', 'upper-orchard', '2026-04-30', null],
+  [
+    'V-11',
+    'lower-orchard',
+    '2026-04-05',
+    null,
+    {
+      found: '2026-05-13',
+      arrived: '2026-05-10',
+      kg: 1.9,
+      size: 'medium',
+      queen: 'unknown',
+      wentTo: WEST,
+      note: 'Left to settle; to be closed at dusk.',
+    },
+  ],
+  ['V-12', 'bell-loft', '2026-04-01', null],
+  ['V-13', 'school-yard', '2026-04-09', null],
+  [
+    'V-14',
+    'old-station',
+    '2026-03-29',
+    '2026-05-11',
+    settled('2026-05-08', 1.2, MARN, [['2026-05-11', 'hived', 5]], { queen: 'unknown' }),
+  ],
+  ['V-16', 'sawmill', '2026-04-12', null],
+];

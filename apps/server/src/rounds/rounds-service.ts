@@ -1,0 +1,245 @@
+import type { DueListDto, HangingDto, RibbonDto, RibbonQuery, SummaryDto } from '@yewridge/contract/rounds';
+import { RIBBON_MOST_DAYS } from '@yewridge/contract/rounds';
+import { trapSpells, type TrapSpell } from '@yewridge/core/evidence';
+import { DUE_TIERS, visitDue } from '@yewridge/core/rounds';
+import {
+  addDays,
+  arrivalProbability,
+  daysBetween,
+  type Hemisphere,
+  type IsoDate,
+  seasonDay,
+} from '@yewridge/core/season';
+import { DomainError } from '@yewridge/core/shared/errors';
+import { AppError } from '../http/app-error.js';
+import {
+  type CountLine,
+  groupedBy,
+  type LooksLine,
+  type SeasonLog,
+  type StayLine,
+  type TrapLine,
+} from '../shared/season-log/season-log.js';
+
+const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
+/** The part of a year in which a trap counts as at risk, until the season is estimated from the records: a convention. */
+const SWARM_MONTHS = {
+  N: { start: '-04-01', end: '-07-31' },
+  S: { start: '-10-01', end: '-01-31' },
+} as const;
+
+function byUrgency(a: HangingDto, b: HangingDto): number {
+  const rank = ({ due }: HangingDto): number => (due.tier === null ? DUE_TIERS.length : DUE_TIERS.indexOf(due.tier));
+  const dueBy = ({ due }: HangingDto): string => due.dueBy ?? '9999';
+  if (rank(a) !== rank(b)) return rank(a) - rank(b);
+  if (a.due.urgency !== b.due.urgency) return b.due.urgency - a.due.urgency;
+  return dueBy(a) < dueBy(b) ? -1 : 1;
+}
+
+type Chance = Pick<ReturnType<typeof arrivalProbability>, 'h24' | 'h48' | 'countedDay'>;
+const COUNTED_DAYS = 9;
+const DAY_MINUTES = 1440;
+
+/** The chance of an arrival by the counts of one stay; nothing where no count says anything. */
+function chanceOf(lines: readonly CountLine[]): Chance | null {
+  const counts = lines.map(({ at, perMin }) => {
+    const minute = Number(at.slice(11, 13)) * 60 + Number(at.slice(14));
+    return { day: daysBetween('1970-01-01', at.slice(0, 10)) + minute / DAY_MINUTES, perMin, hour: minute / 60 };
+  });
+  // Two looks within one minute are one count: the later.
+  const rising = counts.filter(({ day }, n) => (counts[n + 1]?.day ?? Infinity) > day);
+  try {
+    const { h24, h48, countedDay } = arrivalProbability(rising);
+    return { h24, h48, countedDay };
+  } catch (error) {
+    if (error instanceof DomainError && error.code === 'EMPTY') return null;
+    throw error;
+  }
+}
+
+function weekdays(access: string | null): readonly number[] | null {
+  return access === null ? null : access.split(',').map(Number);
+}
+
+export class RoundsService {
+  constructor(
+    private readonly log: SeasonLog,
+    private readonly hemisphere: Hemisphere,
+  ) {}
+
+  /** Every trap that hangs, those that need a keeper most first. */
+  async due(): Promise<DueListDto> {
+    const today = this.log.today();
+    const traps = await this.log.traps();
+    const stays = await this.log.stays({ from: today, to: today });
+    const looks = await this.log.looks();
+    const caught = groupedBy(await this.log.catches(), ({ deploymentId }) => deploymentId);
+    const counts = groupedBy(await this.log.counts(addDays(today, -COUNTED_DAYS)), ({ deploymentId }) => deploymentId);
+    const byId = new Map(traps.map((trap) => [trap.id, trap]));
+    const hanging = stays.flatMap((stay) => {
+      const trap = byId.get(stay.trapId);
+      if (!trap || stay.takenDownOn !== null) return [];
+      const catchId = caught.get(stay.id)?.[0]?.id ?? null;
+      return [this.hanging(trap, stay, looks.get(stay.id), catchId, chanceOf(counts.get(stay.id) ?? []))];
+    });
+    const out = new Set(hanging.map(({ trapId }) => trapId));
+    const free = traps.filter(({ id }) => !out.has(id)).map(({ id: trapId, ...trap }) => ({ trapId, ...trap }));
+    return { today, traps: hanging.sort(byUrgency), inUse: traps.length, free };
+  }
+
+  async ribbon({ from, to }: RibbonQuery): Promise<RibbonDto> {
+    const days = daysBetween(from, to);
+    if (days < 0 || days > RIBBON_MOST_DAYS) {
+      throw new AppError('VALIDATION', {
+        fields: [{ path: 'to', message: `must be 0 to ${RIBBON_MOST_DAYS} days after from (got ${days})` }],
+      });
+    }
+    const span = { from, to };
+    const traps = await this.log.traps();
+    const visits = groupedBy(await this.log.visits(span), ({ deploymentId }) => deploymentId);
+    const baits = groupedBy(await this.log.baits(span), ({ deploymentId }) => deploymentId);
+    const caught = groupedBy(await this.log.catches(), ({ deploymentId }) => deploymentId);
+    const stays = groupedBy(await this.log.stays(span), ({ trapId }) => trapId);
+    return {
+      from,
+      to,
+      rows: traps.map(({ id, number, design, paintedOn }) => ({
+        trapId: id,
+        number,
+        design,
+        paintedOn,
+        stays: (stays.get(id) ?? []).map((stay) => {
+          const { id: stayId, siteId, site, hungOn, takenDownOn } = stay;
+          const found = caught.get(stayId)?.[0];
+          return {
+            id: stayId,
+            siteId,
+            site,
+            hungOn,
+            takenDownOn,
+            baits: (baits.get(stayId) ?? []).map(({ deploymentId: _stay, ...bait }) => bait),
+            visits: (visits.get(stayId) ?? []).map((visit) => ({
+              id: visit.id,
+              at: visit.at,
+              scouts: visit.scouts,
+              occupied: visit.occupied === 1,
+            })),
+            caught: found
+              ? { id: found.id, foundOn: found.foundOn, arrivedOn: found.arrivedOn, massKg: found.massKg }
+              : null,
+          };
+        }),
+      })),
+    };
+  }
+
+  /** Season by season: traps out, days at risk and catches, in all and by site. */
+  async summary(): Promise<SummaryDto> {
+    const asOf = this.log.today();
+    const stays = await this.log.stays(ALL_YEARS);
+    const visits = await this.log.emptyLooks();
+    const catches = await this.log.catches();
+    const inTraps = catches.flatMap(({ deploymentId, ...rest }) =>
+      deploymentId === null ? [] : [{ deploymentId, ...rest }],
+    );
+    const spells = trapSpells(
+      {
+        deployments: stays,
+        visits,
+        catches: inTraps,
+      },
+      { asOf, seasons: this.seasons(stays, asOf) },
+    );
+    const bySeason = groupedBy(spells, ({ season }) => (season === null ? null : String(season)));
+    const massOf = new Map(inTraps.map(({ deploymentId, massKg }) => [deploymentId, massKg ?? 0]));
+    const siteName = new Map(stays.map(({ siteId, site }) => [siteId, site]));
+    return {
+      seasons: this.seasons(stays, asOf).map(({ season, start, end }) => {
+        const rows = bySeason.get(String(season)) ?? [];
+        const events = rows.filter(({ event }) => event === 1);
+        return {
+          season,
+          start,
+          end,
+          traps: new Set(rows.map(({ trapId }) => trapId)).size,
+          trapDays: totalDays(rows),
+          catches: events.length,
+          massKg: events.reduce((sum, { deploymentId }) => sum + (massOf.get(deploymentId) ?? 0), 0),
+          sites: [...groupedBy(rows, ({ siteId }) => siteId)].map(([siteId, mine]) => ({
+            siteId,
+            site: siteName.get(siteId) ?? siteId,
+            trapDays: totalDays(mine),
+            catches: mine.filter(({ event }) => event === 1).length,
+          })),
+        };
+      }),
+      arrivals: catches.map(({ foundOn, arrivedOn }) => {
+        const date = arrivedOn ?? foundOn;
+        return { date, season: seasonDay(date, this.hemisphere).season };
+      }),
+    };
+  }
+
+  private hanging(
+    trap: TrapLine,
+    stay: StayLine,
+    looks: LooksLine | undefined,
+    catchId: string | null,
+    arrivalProbability: Chance | null,
+  ): HangingDto {
+    const beesIn = catchId !== null || looks?.lastOccupied === 1;
+    const lastVisitOn = looks?.lastAt?.slice(0, 10) ?? null;
+    return {
+      deploymentId: stay.id,
+      trapId: trap.id,
+      number: trap.number,
+      design: trap.design,
+      siteId: stay.siteId,
+      site: stay.site,
+      landmarkNote: stay.landmarkNote,
+      hungOn: stay.hungOn,
+      heightM: stay.heightM,
+      facingDeg: stay.facingDeg,
+      lastVisitOn,
+      lastScouts: looks?.lastCount ?? null,
+      catchId,
+      beesIn,
+      chance24: arrivalProbability?.h24 ?? null,
+      due: visitDue(
+        {
+          hungOn: stay.hungOn,
+          frames: trap.frames,
+          lastVisitOn,
+          occupied: beesIn,
+          arrivalProbability,
+          lastActivityOn: looks?.lastActivityAt?.slice(0, 10) ?? null,
+          lureChangedOn: looks?.lureChangedOn ?? null,
+          accessWeekdays: weekdays(stay.accessWeekdays),
+        },
+        this.log.today(),
+      ),
+    };
+  }
+
+  /** A swarm season for every year with a stay in it, newest last. */
+  private seasons(
+    stays: readonly StayLine[],
+    asOf: IsoDate,
+  ): readonly { readonly season: number; readonly start: IsoDate; readonly end: IsoDate }[] {
+    const years = stays.map(({ hungOn }) => seasonDay(hungOn, this.hemisphere).season);
+    if (years.length === 0) return [];
+    const first = Math.min(...years);
+    const last = seasonDay(asOf, this.hemisphere).season;
+    const { start, end } = SWARM_MONTHS[this.hemisphere];
+    const text = (year: number): string => String(year).padStart(4, '0');
+    return Array.from({ length: last - first + 1 }, (_, n) => first + n).map((season) => ({
+      season,
+      start: text(season) + start,
+      end: text(this.hemisphere === 'N' ? season : season + 1) + end,
+    }));
+  }
+}
+
+function totalDays(rows: readonly TrapSpell[]): number {
+  return rows.reduce((sum, { days }) => sum + days, 0);
+}

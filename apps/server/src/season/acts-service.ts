@@ -1,0 +1,209 @@
+import { createHash } from 'node:crypto';
+import {
+  type ActDto,
+  type ChangeDto,
+  columnsOf,
+  type KeptActDto,
+  type LoggedChangeDto,
+  TABLE_NAMES,
+  type TableName,
+} from '@yewridge/contract/season';
+import { addDays } from '@yewridge/core/season';
+import type { EntityManager } from 'typeorm';
+import type { Database } from '../db/database.js';
+import { ActEntity } from '../db/entities/act-entity.js';
+import { RecordChangeEntity } from '../db/entities/record-change-entity.js';
+import { type FieldValue, minuteFieldOf, RECORD_ENTITIES, type StoredRecord } from '../db/entities/record-entities.js';
+import { AppError } from '../http/app-error.js';
+import type { Clock } from '../shared/clock/clock.js';
+import { recordDto } from '../shared/season-log/record-dto.js';
+import { nothingPointsAt, recordHolds, rowHolds, type RuleContext } from './record-rules.js';
+import { instantOf } from '../shared/season-log/site-date.js';
+
+/** Some place on the Earth is a day ahead of another. */
+const AHEAD_DAYS = 1;
+
+function digest(act: ActDto): string {
+  return createHash('sha256').update(JSON.stringify(act)).digest('hex');
+}
+
+/** In the order in which records can point at each other, each with its place in the act. */
+function parentsFirst(
+  changes: readonly ChangeDto[],
+): readonly { readonly change: ChangeDto; readonly place: number }[] {
+  return changes
+    .map((change, place) => ({ change, place }))
+    .sort((a, b) => TABLE_NAMES.indexOf(a.change.table) - TABLE_NAMES.indexOf(b.change.table) || a.place - b.place);
+}
+
+/** The rules, asked of everything an act touched, once all of it is made. */
+async function holds(made: readonly Made[], context: (place: number) => RuleContext): Promise<void> {
+  for (const [place, { table, after }] of made.entries()) {
+    const row = await context(place).manager.findOneByOrFail(RECORD_ENTITIES[table], { id: after.id });
+    if (row.deletedAt === null) await recordHolds(context(place), table, row);
+    else await nothingPointsAt(context(place), table, row.id);
+  }
+}
+
+interface Made {
+  readonly table: TableName;
+  readonly before: StoredRecord | null;
+  readonly after: StoredRecord;
+}
+
+/**
+ * The only way records change. An act is kept whole or not at all, and once however often it is sent; what it changed stays
+ * in the log, so that it can be taken back as long as nobody has changed the same records since.
+ */
+export class ActsService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly timeZone: string,
+  ) {}
+
+  /** @throws AppError `ACT_REUSED`, `REVISION_CONFLICT`, `DELETED`, `NOT_FOUND`, `RULE`, `VALIDATION`. */
+  keep(id: string, act: ActDto): Promise<{ readonly kept: KeptActDto; readonly created: boolean }> {
+    return this.database.write(async (manager) => {
+      const known = await manager.findOneBy(ActEntity, { id });
+      if (known) {
+        if (known.sentSha256 !== digest(act)) throw new AppError('ACT_REUSED');
+        return { kept: await this.keptAct(manager, known), created: false };
+      }
+      return { kept: await this.apply(manager, id, act, digest(act)), created: true };
+    });
+  }
+
+  /** Takes an act back by an act of its own, which can be taken back in turn. */
+  undo(id: string, undoId: string): Promise<KeptActDto> {
+    return this.database.write(async (manager) => {
+      const done = await manager.findOneBy(ActEntity, { id: undoId });
+      if (done) return this.keptAct(manager, done);
+      const act = await manager.findOneBy(ActEntity, { id });
+      if (!act) throw new AppError('NOT_FOUND');
+      if (act.undoneBy !== null) throw new AppError('ALREADY_UNDONE');
+      const changes = await manager.find(RecordChangeEntity, { where: { actId: id }, order: { place: 'DESC' } });
+      const back = {
+        says: `Took back: ${act.says}`.slice(0, 160),
+        changes: changes.map((change) => this.wayBack(change)),
+      };
+      const kept = await this.apply(manager, undoId, back, digest(back));
+      await manager.update(ActEntity, { id }, { undoneBy: undoId });
+      return kept;
+    });
+  }
+
+  /** The latest acts, newest first. */
+  async latest(limit: number): Promise<readonly KeptActDto[]> {
+    const { manager } = this.database.source;
+    const acts = await manager.find(ActEntity, { order: { at: 'DESC', id: 'DESC' }, take: limit });
+    const kept: KeptActDto[] = [];
+    for (const act of acts) kept.push(await this.keptAct(manager, act));
+    return kept;
+  }
+
+  /** What happened to one record, oldest first. */
+  async changesOf(table: TableName, id: string): Promise<readonly LoggedChangeDto[]> {
+    const changes = await this.database.source.getRepository(RecordChangeEntity).find({
+      where: { tableName: table, recordId: id },
+      relations: { act: true },
+    });
+    return changes
+      .map(({ actId, act, before, after }) => ({
+        actId,
+        at: act?.at ?? '',
+        says: act?.says ?? '',
+        before: before && recordDto(before),
+        after: recordDto(after),
+      }))
+      .sort((a, b) => a.after.revision - b.after.revision);
+  }
+
+  private wayBack({ tableName, recordId, before, after }: RecordChangeEntity): ChangeDto {
+    const table = tableName as TableName;
+    const { revision } = after;
+    if (before === null) return { op: 'delete', table, id: recordId, revision };
+    if (before.deletedAt !== null) return { op: 'delete', table, id: recordId, revision };
+    if (after.deletedAt !== null) return { op: 'restore', table, id: recordId, revision };
+    const fields = Object.fromEntries(columnsOf(table).map(([field]) => [field, before[field] ?? null]));
+    return { op: 'put', table, id: recordId, revision, fields };
+  }
+
+  private async apply(manager: EntityManager, id: string, act: ActDto, sentSha256: string): Promise<KeptActDto> {
+    const now = this.clock.now();
+    const at = now.toISOString();
+    const latest = addDays(at.slice(0, 10), AHEAD_DAYS);
+    const context = (place: number): RuleContext => ({ manager, latest, where: `changes[${place}].fields` });
+    const made: Made[] = [];
+    for (const { change, place } of parentsFirst(act.changes))
+      made[place] = await this.change(context(place), change, at);
+    await holds(made, context);
+    await manager.insert(ActEntity, { id, at, says: act.says, sentSha256, undoneBy: null });
+    await manager.insert(
+      RecordChangeEntity,
+      made.map(({ table, before, after }, place) => ({
+        actId: id,
+        place,
+        tableName: table,
+        recordId: after.id,
+        before,
+        after,
+      })),
+    );
+    return {
+      id,
+      at,
+      says: act.says,
+      undoneBy: null,
+      changes: made.map(({ table, after }) => ({ table, record: recordDto(after) })),
+    };
+  }
+
+  private async change(context: RuleContext, change: ChangeDto, at: string): Promise<Made> {
+    const { manager } = context;
+    const { table, id, revision } = change;
+    const entity = RECORD_ENTITIES[table];
+    const row = await manager.findOneBy(entity, { id });
+    if (!row && (change.op !== 'put' || revision > 0)) throw new AppError('NOT_FOUND');
+    if (row && row.revision !== revision) throw new AppError('REVISION_CONFLICT', { current: recordDto(row) });
+    if (change.op === 'put' && row?.deletedAt) throw new AppError('DELETED', { current: recordDto(row) });
+    const kept = { revision: revision + 1, updatedAt: at };
+    let after: StoredRecord;
+    if (change.op === 'put') {
+      const fields = change.fields as Readonly<Record<string, FieldValue>>;
+      await rowHolds(context, table, { ...fields, id });
+      const instant = await this.instant(context, table, fields);
+      after = { id, ...fields, ...instant, ...kept, createdAt: row?.createdAt ?? at, deletedAt: null };
+    } else {
+      after = { ...row, id, ...kept, deletedAt: change.op === 'delete' ? at : null } as StoredRecord;
+    }
+    if (row) await manager.update(entity, { id }, after);
+    else await manager.insert(entity, after);
+    return { table, before: row && { ...row }, after };
+  }
+
+  private async instant(
+    { manager, where }: RuleContext,
+    table: TableName,
+    fields: Readonly<Record<string, FieldValue>>,
+  ): Promise<{ readonly atUtc?: string }> {
+    const field = minuteFieldOf(table);
+    const minute = field === null ? null : fields[field];
+    if (field === null || typeof minute !== 'string') return {};
+    const deployment = await manager.findOneBy(RECORD_ENTITIES.deployments, { id: String(fields['deploymentId']) });
+    const site = deployment && (await manager.findOneBy(RECORD_ENTITIES.sites, { id: String(deployment['siteId']) }));
+    const zone = site?.['timeZone'];
+    return { atUtc: instantOf(minute, typeof zone === 'string' ? zone : this.timeZone, `${where}.${field}`) };
+  }
+
+  private async keptAct(manager: EntityManager, { id, at, says, undoneBy }: ActEntity): Promise<KeptActDto> {
+    const changes = await manager.find(RecordChangeEntity, { where: { actId: id }, order: { place: 'ASC' } });
+    return {
+      id,
+      at,
+      says,
+      undoneBy,
+      changes: changes.map(({ tableName, after }) => ({ table: tableName as TableName, record: recordDto(after) })),
+    };
+  }
+}

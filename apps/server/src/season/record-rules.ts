@@ -1,0 +1,197 @@
+import { columnsOf, type TableName } from '@yewridge/contract/season';
+import { type EntityManager, IsNull } from 'typeorm';
+import { pointersTo, RECORD_ENTITIES, type StoredRecord } from '../db/entities/record-entities.js';
+import { TrapEntity } from '../db/entities/trap-entity.js';
+import { AppError } from '../http/app-error.js';
+
+/**
+ * The rules between records. They are asked once all changes of an act are made, of the records it touched, so that an act
+ * may pass through states that would not do alone.
+ */
+export interface RuleContext {
+  readonly manager: EntityManager;
+  /** The latest civil date of what can have happened: tomorrow, somewhere on the Earth. */
+  readonly latest: string;
+  readonly where: string;
+}
+
+type Row = Readonly<Record<string, unknown>> & { readonly id: string };
+
+function refuse(context: RuleContext, field: string, message: string): never {
+  throw new AppError('RULE', { fields: [{ path: `${context.where}.${field}`, message }] });
+}
+
+const textOf = (row: Row, field: string): string | null => {
+  const value = row[field];
+  return typeof value === 'string' ? value : null;
+};
+const dayOf = (row: Row, field: string): string | null => textOf(row, field)?.slice(0, 10) ?? null;
+
+async function live(manager: EntityManager, table: TableName, where: Record<string, unknown>): Promise<StoredRecord[]> {
+  return manager.findBy(RECORD_ENTITIES[table], { ...where, deletedAt: IsNull() });
+}
+
+async function parent(context: RuleContext, table: TableName, row: Row, field: string): Promise<StoredRecord | null> {
+  const id = textOf(row, field);
+  return id === null ? null : context.manager.findOneBy(RECORD_ENTITIES[table], { id });
+}
+
+/** Everything a record points at is there and not in the bin. @throws AppError `RULE`. */
+async function linksHold(context: RuleContext, table: TableName, row: Row): Promise<void> {
+  for (const [field, column] of columnsOf(table)) {
+    const id = textOf(row, field);
+    if (column.kind !== 'link' || id === null) continue;
+    const target = column.to === 'traps' ? TrapEntity : RECORD_ENTITIES[column.to as TableName];
+    const found = await context.manager.existsBy(target, { id, deletedAt: IsNull() });
+    if (!found) refuse(context, field, `there is no "${id}" among the ${column.to}, or it is in the bin`);
+  }
+}
+
+/** A date that something has happened on is not yet to come. */
+function hasHappened(context: RuleContext, row: Row, field: string): void {
+  const day = dayOf(row, field);
+  if (day !== null && day > context.latest)
+    refuse(context, field, `${day} is still to come: a record says what happened`);
+}
+
+function within(context: RuleContext, row: Row, field: string, deployment: Row): void {
+  const day = dayOf(row, field);
+  const hung = dayOf(deployment, 'hungOn');
+  const down = dayOf(deployment, 'takenDownOn');
+  if (day === null || hung === null) return;
+  if (day < hung) refuse(context, field, `${day} is before the trap was hung there, on ${hung}`);
+  if (down !== null && day > down) refuse(context, field, `${day} is after the trap was taken down, on ${down}`);
+}
+
+function ordered(context: RuleContext, row: Row, [earlier, later]: readonly [string, string], says: string): void {
+  const [from, to] = [dayOf(row, earlier), dayOf(row, later)];
+  if (from !== null && to !== null && to < from) refuse(context, later, `${to} is before ${from}, when ${says}`);
+}
+
+async function deploymentHolds(context: RuleContext, row: Row): Promise<void> {
+  const hung = dayOf(row, 'hungOn') ?? '';
+  const down = dayOf(row, 'takenDownOn') ?? '9999';
+  const others = await live(context.manager, 'deployments', { trapId: row['trapId'] });
+  for (const other of others) {
+    const [from, to] = [dayOf(other, 'hungOn') ?? '', dayOf(other, 'takenDownOn') ?? '9999'];
+    // A trap may come down at one place and be hung at another on the same day.
+    if (other.id !== row.id && hung < to && from < down) {
+      const until = to === '9999' ? 'and has not been taken down' : `until ${to}`;
+      refuse(
+        context,
+        'hungOn',
+        `this trap hangs at another place from ${from} ${until}: a trap is in one place at a time`,
+      );
+    }
+  }
+  const children = { deploymentId: row.id };
+  for (const visit of await live(context.manager, 'visits', children)) within(context, visit, 'at', row);
+  for (const bait of await live(context.manager, 'baits', children)) within(context, bait, 'appliedOn', row);
+  for (const one of await live(context.manager, 'catches', children)) within(context, one, 'foundOn', row);
+}
+
+async function catchHolds(context: RuleContext, row: Row): Promise<void> {
+  const deployment = await parent(context, 'deployments', row, 'deploymentId');
+  const method = textOf(row, 'method') ?? 'trap';
+  if (!deployment) {
+    if (method === 'trap') refuse(context, 'deploymentId', 'a swarm caught in a trap names where that trap hung');
+    return;
+  }
+  within(context, row, 'foundOn', deployment);
+  within(context, row, 'arrivedOn', deployment);
+  const twins = await live(context.manager, 'catches', { deploymentId: deployment.id });
+  if (twins.length > 1) {
+    refuse(
+      context,
+      'deploymentId',
+      'this trap holds a catch already: hanging it again starts a new stay with its own catch',
+    );
+  }
+}
+
+async function insideDeployment(context: RuleContext, row: Row, field: string): Promise<void> {
+  const deployment = await parent(context, 'deployments', row, 'deploymentId');
+  if (deployment) within(context, row, field, deployment);
+}
+
+type Rule = (context: RuleContext, row: Row) => Promise<void>;
+
+const RULES: Partial<Record<TableName, Rule>> = {
+  deployments: deploymentHolds,
+  catches: catchHolds,
+  visits: (context, row) => insideDeployment(context, row, 'at'),
+  readings: (context, row) => insideDeployment(context, row, 'at'),
+  baits: (context, row) => insideDeployment(context, row, 'appliedOn'),
+  weighings: async (context, row) => {
+    const bait = await parent(context, 'baits', row, 'baitId');
+    const [applied, weighed] = [bait && dayOf(bait, 'appliedOn'), dayOf(row, 'weighedOn')];
+    if (applied && weighed && weighed < applied) {
+      refuse(context, 'weighedOn', `${weighed} is before the lure was put in, on ${applied}`);
+    }
+  },
+  followups: async (context, row) => {
+    const caught = await parent(context, 'catches', row, 'catchId');
+    const [found, on] = [caught && dayOf(caught, 'foundOn'), dayOf(row, 'on')];
+    if (found && on && on < found) refuse(context, 'on', `${on} is before the bees were found, on ${found}`);
+  },
+};
+
+/** Fields of what has happened: none of them is still to come. */
+const HAPPENED: Partial<Record<TableName, readonly string[]>> = {
+  deployments: ['hungOn', 'takenDownOn'],
+  catches: ['foundOn'],
+  visits: ['at'],
+  readings: ['at'],
+  baits: ['appliedOn', 'removedOn'],
+  weighings: ['weighedOn'],
+  followups: ['on'],
+  phenology: ['on'],
+};
+const IN_ORDER: Partial<Record<TableName, readonly [earlier: string, later: string, says: string]>> = {
+  deployments: ['hungOn', 'takenDownOn', 'it was hung'],
+  catches: ['arrivedOn', 'foundOn', 'the bees arrived'],
+  baits: ['appliedOn', 'removedOn', 'it was put in'],
+};
+/** What may be there once among the records in use, and the sentence for a second one. */
+const ONCE: Partial<Record<TableName, readonly [fields: readonly string[], says: string]>> = {
+  catches: [['deploymentId'], 'this trap holds a catch already: hanging it again starts a new stay with its own catch'],
+  weather: [['date'], 'there is weather of this day already'],
+  seasons: [['hemisphere', 'season'], 'this season is there already'],
+};
+
+async function onceOnly(context: RuleContext, table: TableName, row: Row): Promise<void> {
+  const [fields = [], says = ''] = ONCE[table] ?? [];
+  if (fields.length === 0 || fields.some((field) => row[field] === null)) return;
+  const twins = await live(context.manager, table, Object.fromEntries(fields.map((field) => [field, row[field]])));
+  if (twins.some(({ id }) => id !== row.id)) refuse(context, fields[0] ?? 'id', says);
+}
+
+/** What a record must hold before it is written: what the database would refuse without a sentence. @throws AppError `RULE`. */
+export async function rowHolds(context: RuleContext, table: TableName, row: Row): Promise<void> {
+  await linksHold(context, table, row);
+  for (const field of HAPPENED[table] ?? []) hasHappened(context, row, field);
+  const order = IN_ORDER[table];
+  if (order) ordered(context, row, [order[0], order[1]], order[2]);
+  const [low, high] = [row['tMinC'], row['tMaxC']];
+  if (typeof low === 'number' && typeof high === 'number' && high < low) {
+    refuse(context, 'tMaxC', `${high} is below the night's ${low}`);
+  }
+  await onceOnly(context, table, row);
+}
+
+/** @throws AppError `RULE` with the field and a sentence. */
+export async function recordHolds(context: RuleContext, table: TableName, row: Row): Promise<void> {
+  await linksHold(context, table, row);
+  await RULES[table]?.(context, row);
+}
+
+/** Nothing in use points at a record that goes into the bin. @throws AppError `RULE`. */
+export async function nothingPointsAt(context: RuleContext, table: TableName, id: string): Promise<void> {
+  for (const pointer of pointersTo(table)) {
+    const count = await context.manager.countBy(RECORD_ENTITIES[pointer.table], {
+      [pointer.field]: id,
+      deletedAt: IsNull(),
+    });
+    if (count > 0) refuse(context, 'id', `${count} of the ${pointer.table} belong to it: put those into the bin first`);
+  }
+}

@@ -1,0 +1,193 @@
+import type { IsoDate } from '@yewridge/core/season';
+import { type Design, frameCount } from '@yewridge/core/bench';
+import { dateAt } from './site-date.js';
+import type { Database } from '../../db/database.js';
+import type { Clock } from '../clock/clock.js';
+
+/** A trap as the season's views need it. */
+export interface TrapLine {
+  readonly id: string;
+  readonly number: string;
+  readonly design: string;
+  readonly paintedOn: IsoDate | null;
+  readonly frames: number;
+  readonly condition: string;
+  readonly darkCombs: number;
+  readonly massKg: number | null;
+}
+export interface StayLine {
+  readonly id: string;
+  readonly trapId: string;
+  readonly siteId: string;
+  readonly site: string;
+  readonly landmarkNote: string | null;
+  readonly accessWeekdays: string | null;
+  readonly hungOn: IsoDate;
+  readonly takenDownOn: IsoDate | null;
+  readonly heightM: number | null;
+  readonly facingDeg: number | null;
+  readonly hungBy: string | null;
+}
+export interface VisitLine {
+  readonly id: string;
+  readonly deploymentId: string;
+  readonly at: string;
+  readonly scouts: number | null;
+  readonly occupied: 0 | 1;
+}
+export interface BaitLine {
+  readonly id: string;
+  readonly deploymentId: string;
+  readonly from: IsoDate;
+  readonly to: IsoDate | null;
+  readonly carrier: string;
+}
+export interface CatchLine {
+  readonly id: string;
+  readonly deploymentId: string | null;
+  readonly foundOn: IsoDate;
+  readonly arrivedOn: IsoDate | null;
+  readonly massKg: number | null;
+}
+export interface CountLine {
+  readonly deploymentId: string;
+  readonly at: string;
+  readonly perMin: number;
+}
+/** What the looks at one stay came to, the latest first. */
+export interface LooksLine {
+  readonly deploymentId: string;
+  readonly lastAt: string | null;
+  readonly lastCount: number | null;
+  readonly lastOccupied: 0 | 1 | null;
+  readonly lastActivityAt: string | null;
+  readonly lureChangedOn: IsoDate | null;
+}
+
+/** Civil dates; a stay that ended before `from` or began after `to` is left out. */
+export interface Span {
+  readonly from: IsoDate;
+  readonly to: IsoDate;
+}
+
+const IN_SPAN = `deployment_id IN (
+  SELECT id FROM deployments
+  WHERE deleted_at_utc IS NULL AND hung_on <= ? AND (taken_down_on IS NULL OR taken_down_on >= ?))`;
+
+/** The one read model that joins traps, stays, looks, lures and catches. Rows as they are stored, in SI. */
+export class SeasonLog {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly timeZone: string,
+  ) {}
+
+  /** The civil date where the keeper is. */
+  today(): IsoDate {
+    return dateAt(this.clock.now(), this.timeZone);
+  }
+
+  async traps(): Promise<readonly TrapLine[]> {
+    const rows = await this.query<Omit<TrapLine, 'frames'> & { readonly asBuilt: string }>(
+      `SELECT id, number, json_extract(as_built, '$.name') AS design, painted_on AS paintedOn,
+         condition, dark_combs AS darkCombs, mass_kg AS massKg, as_built AS asBuilt
+       FROM trap WHERE deleted_at_utc IS NULL ORDER BY number`,
+    );
+    return rows.map(({ asBuilt, ...trap }) => {
+      const { sections } = JSON.parse(asBuilt) as Design;
+      return { ...trap, frames: frameCount(sections.flatMap(({ contents }) => contents)) };
+    });
+  }
+
+  stays({ from, to }: Span): Promise<readonly StayLine[]> {
+    return this.query<StayLine>(
+      `SELECT d.id, d.trap_id AS trapId, d.site_id AS siteId, s.name AS site, s.landmark_note AS landmarkNote,
+         s.access_weekdays AS accessWeekdays, d.hung_on AS hungOn, d.taken_down_on AS takenDownOn,
+         d.height_m AS heightM, d.facing_deg AS facingDeg, d.hung_by AS hungBy
+       FROM deployments d JOIN sites s ON s.id = d.site_id
+       WHERE d.deleted_at_utc IS NULL AND d.hung_on <= ? AND (d.taken_down_on IS NULL OR d.taken_down_on >= ?)
+       ORDER BY d.hung_on, d.id`,
+      [to, from],
+    );
+  }
+
+  visits({ from, to }: Span): Promise<readonly VisitLine[]> {
+    return this.query<VisitLine>(
+      `SELECT id, deployment_id AS deploymentId, at, scouts_per_min AS scouts, occupied FROM visits
+       WHERE deleted_at_utc IS NULL AND at >= ? AND at < ? || 'U' AND ${IN_SPAN} ORDER BY at`,
+      [from, to, to, from],
+    );
+  }
+
+  baits({ from, to }: Span): Promise<readonly BaitLine[]> {
+    return this.query<BaitLine>(
+      `SELECT id, deployment_id AS deploymentId, applied_on AS "from", removed_on AS "to", carrier FROM baits
+       WHERE deleted_at_utc IS NULL AND ${IN_SPAN} ORDER BY applied_on, id`,
+      [to, from],
+    );
+  }
+
+  /** Days on which a stay that ended in a catch was found empty: between the last of them and the catch the bees came. */
+  emptyLooks(): Promise<
+    readonly { readonly deploymentId: string; readonly date: IsoDate; readonly occupied: false }[]
+  > {
+    return this.query<{ deploymentId: string; date: IsoDate }>(
+      `SELECT DISTINCT deployment_id AS deploymentId, substr(at, 1, 10) AS date FROM visits
+       WHERE deleted_at_utc IS NULL AND occupied = 0
+         AND deployment_id IN (SELECT deployment_id FROM catches WHERE deleted_at_utc IS NULL)`,
+    ).then((rows) => rows.map((row) => ({ ...row, occupied: false })));
+  }
+
+  /** Counts of scouts at stays that go on, from a day on, each stay's oldest first. */
+  counts(from: IsoDate): Promise<readonly CountLine[]> {
+    return this.query<CountLine>(
+      `SELECT v.deployment_id AS deploymentId, v.at, v.scouts_per_min AS perMin FROM visits v
+       JOIN deployments d ON d.id = v.deployment_id
+       WHERE v.deleted_at_utc IS NULL AND d.deleted_at_utc IS NULL AND d.taken_down_on IS NULL
+         AND v.scouts_per_min IS NOT NULL AND v.at >= ? ORDER BY v.at`,
+      [from],
+    );
+  }
+
+  /** Catches in traps and at call-outs. */
+  catches(): Promise<readonly CatchLine[]> {
+    return this.query<CatchLine>(
+      `SELECT id, deployment_id AS deploymentId, found_on AS foundOn, arrived_on AS arrivedOn, mass_kg AS massKg
+       FROM catches WHERE deleted_at_utc IS NULL ORDER BY found_on, id`,
+    );
+  }
+
+  /** The latest look, count and lure of every stay that goes on. */
+  async looks(): Promise<ReadonlyMap<string, LooksLine>> {
+    const rows = await this.query<LooksLine>(
+      `SELECT d.id AS deploymentId,
+         (SELECT max(at) FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL) AS lastAt,
+         (SELECT scouts_per_min FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL
+            AND scouts_per_min IS NOT NULL ORDER BY at DESC LIMIT 1) AS lastCount,
+         (SELECT occupied FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL
+            ORDER BY at DESC LIMIT 1) AS lastOccupied,
+         (SELECT max(at) FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL
+            AND scouts_per_min > 0) AS lastActivityAt,
+         (SELECT max(applied_on) FROM baits b WHERE b.deployment_id = d.id AND b.deleted_at_utc IS NULL) AS lureChangedOn
+       FROM deployments d WHERE d.deleted_at_utc IS NULL AND d.taken_down_on IS NULL`,
+    );
+    return new Map(rows.map((row) => [row.deploymentId, row]));
+  }
+
+  private query<T>(sql: string, values: readonly unknown[] = []): Promise<T[]> {
+    return this.database.source.query<T[]>(sql, [...values]);
+  }
+}
+
+/** Rows in groups, in the order they came. */
+export function groupedBy<T>(rows: readonly T[], key: (row: T) => string | null): ReadonlyMap<string, readonly T[]> {
+  const groups = new Map<string, T[]>();
+  for (const row of rows) {
+    const name = key(row);
+    if (name === null) continue;
+    const group = groups.get(name);
+    if (group) group.push(row);
+    else groups.set(name, [row]);
+  }
+  return groups;
+}
