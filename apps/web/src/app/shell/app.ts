@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { ActBar } from '../shared/acts/act-bar';
 import { Icon } from '../shared/icons/icon';
 import { KeyMap } from '../shared/keys/key-map';
 import { PATHS } from '../shared/routes/paths';
@@ -9,16 +10,21 @@ import { UnitChoice } from '../shared/units/unit-choice';
 import { KeyOverlay } from './key-overlay';
 import { PLACES } from './places';
 
+const TABLE_PATHS: readonly string[] = [PATHS.bench, PATHS.suction, PATHS.stores];
+
 /** The rail that follows the year, and the page beside it. */
 @Component({
   selector: 'yw-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Icon],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Icon, ActBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './app.html',
   styleUrl: './app.scss',
 })
 export class App {
   protected readonly places = PLACES;
+  /** At the table, not in the field: on a phone they stand behind More. */
+  protected readonly tablePlaces = PLACES.filter(({ path }) => TABLE_PATHS.includes(path));
+  protected readonly more = signal(false);
   protected readonly settings = PATHS.settings;
   readonly #dialog = inject(MatDialog);
 

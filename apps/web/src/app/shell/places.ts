@@ -13,4 +13,7 @@ export const PLACES: readonly Place[] = [
   { path: PATHS.bench, name: 'Bench', key: 'b', icon: 'bench' },
   { path: PATHS.suction, name: 'Suction', key: 's', icon: 'suction' },
   { path: PATHS.stores, name: 'Stores', key: 'o', icon: 'stores' },
+  { path: PATHS.ground, name: 'Ground', key: 'g', icon: 'ground' },
+  { path: PATHS.rounds, name: 'Rounds', key: 'r', icon: 'rounds' },
+  { path: PATHS.catches, name: 'Catches', key: 'c', icon: 'catches' },
 ];

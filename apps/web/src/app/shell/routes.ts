@@ -6,6 +6,9 @@ export const routes: Routes = [
   { path: PATHS.bench, loadChildren: () => import('../features/bench/routes').then((m) => m.benchRoutes) },
   { path: PATHS.suction, loadChildren: () => import('../features/suction/routes').then((m) => m.suctionRoutes) },
   { path: PATHS.stores, loadChildren: () => import('../features/stores/routes').then((m) => m.storesRoutes) },
+  { path: PATHS.ground, loadChildren: () => import('../features/ground/routes').then((m) => m.groundRoutes) },
+  { path: PATHS.rounds, loadChildren: () => import('../features/rounds/routes').then((m) => m.roundsRoutes) },
+  { path: PATHS.catches, loadChildren: () => import('../features/catches/routes').then((m) => m.catchesRoutes) },
   {
     path: PATHS.settings,
     title: 'Settings',

@@ -19,6 +19,7 @@ const DEMO: WorkspaceDto = {
   name: 'Vellmark Swarm Watch',
   now: '2026-05-14T16:20:00.000Z',
   timeZone: 'Europe/Vienna',
+  hemisphere: 'N',
   version: '1',
 };
 

@@ -4,6 +4,11 @@ import { leaveWithNothingLost } from '../../shared/documents/leave-guard';
 export const storesRoutes: Routes = [
   { path: '', title: 'Stores', loadComponent: () => import('./pages/stores-page').then((m) => m.StoresPage) },
   {
+    path: 'shelf',
+    title: 'Combs and goods, Stores',
+    loadComponent: () => import('./pages/shelf-page').then((m) => m.ShelfPage),
+  },
+  {
     path: 'labels',
     title: 'Labels, Stores',
     loadComponent: () => import('./pages/labels-page').then((m) => m.LabelsPage),

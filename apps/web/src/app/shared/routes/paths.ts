@@ -1,5 +1,13 @@
 /** The addresses of the app. Features lead to each other through these, never by import. */
-export const PATHS = { bench: 'bench', suction: 'suction', stores: 'stores', settings: 'settings' } as const;
+export const PATHS = {
+  bench: 'bench',
+  suction: 'suction',
+  stores: 'stores',
+  ground: 'ground',
+  rounds: 'rounds',
+  catches: 'catches',
+  settings: 'settings',
+} as const;
 
 export const benchLink = (): readonly string[] => ['/', PATHS.bench];
 export const designLink = (id: string): readonly string[] => ['/', PATHS.bench, id];
@@ -28,4 +36,20 @@ export const rigLinks = (
 export const compareRigsLink = (): readonly string[] => ['/', PATHS.suction, 'compare'];
 export const storesLink = (): readonly string[] => ['/', PATHS.stores];
 export const trapLink = (id: string): readonly string[] => ['/', PATHS.stores, 'traps', id];
+export const shelfLink = (): readonly string[] => ['/', PATHS.stores, 'shelf'];
 export const labelsLink = (): readonly string[] => ['/', PATHS.stores, 'labels'];
+
+export const groundLink = (): readonly string[] => ['/', PATHS.ground];
+export const newSiteLink = (): readonly string[] => ['/', PATHS.ground, 'new'];
+export const siteLink = (id: string): readonly string[] => ['/', PATHS.ground, 'sites', id];
+export const letterLink = (id: string): readonly string[] => [...siteLink(id), 'letter'];
+export const roundsLink = (): readonly string[] => ['/', PATHS.rounds];
+/** Hanging a trap; which one and where may be said in the query. */
+export const hangLink = (): readonly string[] => ['/', PATHS.rounds, 'hang'];
+/** One stay of a trap at a site. */
+export const stayLink = (id: string): readonly string[] => ['/', PATHS.rounds, 'stays', id];
+export const visitLink = (stayId: string): readonly string[] => [...stayLink(stayId), 'visit'];
+export const seasonLink = (): readonly string[] => ['/', PATHS.rounds, 'seasons'];
+export const catchesLink = (): readonly string[] => ['/', PATHS.catches];
+export const catchLink = (id: string): readonly string[] => ['/', PATHS.catches, id];
+export const newCatchLink = (): readonly string[] => ['/', PATHS.catches, 'new'];

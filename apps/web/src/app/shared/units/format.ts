@@ -55,6 +55,15 @@ export function temperatureText(kelvin: number, system: UnitSystem): string {
   return `${text} ${unit}`;
 }
 
+const KILOMETRES_FROM_M = 995;
+const FEET_DECIMALS = /\.\d+/;
+
+/** A way over ground, no finer than it is known: tens of metres, then tenths of a kilometre; whole feet. */
+export function distanceText(metres: number, system: UnitSystem): string {
+  if (system === 'imperial') return figureText(metres, 'height', system).replace(FEET_DECIMALS, '');
+  return metres < KILOMETRES_FROM_M ? `${decimalText(metres / 10, 0)}0 m` : `${decimalText(metres / 1000, 1)} km`;
+}
+
 /** A share of one as whole percent. */
 export function percentText(share: number): string {
   return `${decimalText(share * 100, 0)} %`;

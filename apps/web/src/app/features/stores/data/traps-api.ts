@@ -1,5 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
+import type { DueListDto } from '@yewridge/contract/rounds';
 import { API_BASE } from '@yewridge/contract/shared';
 import {
   type SaveTrapDto,
@@ -24,6 +25,11 @@ export class TrapsApi {
       expand(({ offset, total }) => (offset + LIMIT < total ? this.#page(offset + LIMIT) : EMPTY)),
       reduce<TrapPageDto, readonly TrapDto[]>((all, { items }) => [...all, ...items], []),
     );
+  }
+
+  /** What hangs now, and where. */
+  hanging(): Observable<DueListDto> {
+    return this.#http.get<DueListDto>(`${API_BASE}/rounds/due`).pipe(failuresInWords());
   }
 
   one(id: string): Observable<TrapWithDesignDto> {

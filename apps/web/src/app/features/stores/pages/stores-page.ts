@@ -10,14 +10,16 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import type { HangingDto } from '@yewridge/contract/rounds';
 import type { TrapDto } from '@yewridge/contract/stores';
 import { assessDesign, readyToHang } from '@yewridge/core/bench';
+import { forkJoin } from 'rxjs';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { Icon } from '../../../shared/icons/icon';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { benchLink, labelsLink, trapLink } from '../../../shared/routes/paths';
+import { benchLink, labelsLink, shelfLink, trapLink } from '../../../shared/routes/paths';
 import { figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
@@ -37,6 +39,7 @@ export class StoresPage {
   readonly find = input<string>();
   protected readonly bench = benchLink();
   protected readonly labels = labelsLink();
+  protected readonly shelf = shelfLink();
   readonly #api = inject(TrapsApi);
   readonly #router = inject(Router);
   readonly #system = inject(UnitChoice).system;
@@ -44,6 +47,7 @@ export class StoresPage {
   protected readonly search = viewChild<ElementRef<HTMLInputElement>>('searchBox');
 
   protected readonly traps = signal<readonly TrapDto[] | null>(null);
+  readonly #hanging = signal<ReadonlyMap<string, HangingDto>>(new Map());
   protected readonly failure = signal<ApiFailure | null>(null);
   readonly #today = computed(() => {
     const workspace = this.#workspace();
@@ -63,8 +67,10 @@ export class StoresPage {
     const today = this.#today();
     if (traps === null || today === null) return 'Stores';
     if (traps.length === 0) return 'No trap built yet';
-    const ready = traps.filter(({ document }) => readyToHang(document, today)).length;
-    return `${ready} of ${countWords(traps.length, 'trap', 'traps')} can hang today`;
+    const out = this.#hanging();
+    const ready = traps.filter(({ id, document }) => !out.has(id) && readyToHang(document, today)).length;
+    const hangs = out.size === 0 ? '' : `${out.size} hang, `;
+    return `${hangs}${ready} of ${countWords(traps.length - out.size, 'trap', 'traps')} here can go out today`;
   });
 
   constructor() {
@@ -77,8 +83,9 @@ export class StoresPage {
 
   protected load(): void {
     this.failure.set(null);
-    this.#api.all().subscribe({
-      next: (traps) => {
+    forkJoin([this.#api.all(), this.#api.hanging()]).subscribe({
+      next: ([traps, { traps: hanging }]) => {
+        this.#hanging.set(new Map(hanging.map((one) => [one.trapId, one])));
         this.traps.set(traps);
       },
       error: (failure: ApiFailure) => {
@@ -102,8 +109,10 @@ export class StoresPage {
     readonly figures: string;
     readonly state: string;
     readonly look: string | null;
+    readonly hangs: string | null;
   } {
     const { document } = trap;
+    const hanging = this.#hanging().get(trap.id);
     const assessment = assessDesign(document.asBuilt);
     const mass = document.massKg === null ? 'not weighed' : figureText(document.massKg, 'mass', this.#system());
     const volume = assessment.ok ? figureText(assessment.readings.room.gross, 'volume', this.#system()) : '?';
@@ -117,6 +126,7 @@ export class StoresPage {
       figures: `${volume} gross, ${mass}${combs}`,
       state: CONDITION_NAMES[document.condition],
       look: look?.sentence ?? null,
+      hangs: hanging ? `${hanging.beesIn ? 'bees in, at' : 'hangs at'} ${hanging.site}` : null,
     };
   }
 }

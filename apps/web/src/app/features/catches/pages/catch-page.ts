@@ -1,0 +1,135 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { type Fields, RECORD_TABLES } from '@yewridge/contract/season';
+import { FOLLOWUP_KINDS, type FollowupKind } from '@yewridge/core/catches';
+import { switchMap } from 'rxjs';
+import { ActOutbox } from '../../../shared/acts/act-outbox';
+import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { Caution } from '../../../shared/layout/caution';
+import { PageHeader } from '../../../shared/layout/page-header';
+import { Empty, Failed, Waiting } from '../../../shared/layout/states';
+import {
+  catchesLink,
+  catchLink,
+  hangLink,
+  newCatchLink,
+  siteLink,
+  stayLink,
+  swarmSizeLink,
+} from '../../../shared/routes/paths';
+import { binned, RecordsApi } from '../../../shared/season/records-api';
+import { FOLLOWUP_NAMES, METHOD_NAMES, QUEEN_NAMES } from '../../../shared/season/season-words';
+import { TodayClock } from '../../../shared/season/today-clock';
+import { viewOf } from '../../../shared/season/view-store';
+import { SizeField } from '../../../shared/units/size-field';
+import { UnitChoice } from '../../../shared/units/unit-choice';
+import { sizeWords, STAGE_NAMES, stepsOf } from '../data/board-words';
+import { carryAct, editAct, followupAct, sizeByMass } from '../data/catch-acts';
+import { CatchesApi } from '../data/catches-api';
+
+const SIZED_BY_NAMES = {
+  scales: 'scales',
+  frames: 'frames covered',
+  cluster: 'size of the cluster',
+  eye: 'by eye',
+} as const;
+
+/** One catch: what it was, where it went, what became of it. */
+@Component({
+  selector: 'yw-catch-page',
+  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, Caution, SizeField, ChoiceLine],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './catch-page.html',
+  styleUrl: './catch-page.scss',
+})
+export class CatchPage {
+  readonly id = input.required<string>();
+
+  readonly #api = inject(CatchesApi);
+  readonly #records = inject(RecordsApi);
+  readonly #outbox = inject(ActOutbox);
+  readonly #system = inject(UnitChoice).system;
+  protected readonly clock = inject(TodayClock);
+  protected readonly view = viewOf(() => this.#api.board());
+  protected readonly links = {
+    board: catchesLink(),
+    size: swarmSizeLink(),
+    hang: hangLink(),
+    newCatch: newCatchLink(),
+  };
+  protected readonly names = { queen: QUEEN_NAMES, sizedBy: SIZED_BY_NAMES, method: METHOD_NAMES };
+  protected readonly kinds = FOLLOWUP_KINDS.map((kind) => ({ kind, name: FOLLOWUP_NAMES[kind] }));
+  protected readonly ranges = {
+    mass: RECORD_TABLES.catches.massKg,
+    frames: RECORD_TABLES.catches.framesCovered,
+    followup: RECORD_TABLES.followups.frames,
+  };
+  protected readonly frames = signal<number | null>(null);
+  protected readonly catchLink = catchLink;
+
+  protected readonly card = computed(
+    () => this.view.data()?.cards.find(({ caught }) => caught.id === this.id()) ?? null,
+  );
+  protected readonly afterSwarms = computed(() =>
+    (this.view.data()?.cards ?? [])
+      .filter(({ caught }) => caught.afterSwarmOf === this.id())
+      .map(({ caught }) => caught.id),
+  );
+  protected readonly steps = computed(() => {
+    const card = this.card();
+    return card ? stepsOf(card) : [];
+  });
+  protected readonly answer = computed(() => {
+    const card = this.card();
+    if (!card) return 'A catch';
+    return `${sizeWords(card.caught, this.#system())}, ${STAGE_NAMES[card.stage].toLowerCase()}`;
+  });
+  protected readonly places = computed(() => {
+    const card = this.card();
+    return (
+      card && {
+        site: card.siteId === null ? null : siteLink(card.siteId),
+        stay: card.caught.deploymentId === null ? null : stayLink(card.caught.deploymentId),
+      }
+    );
+  });
+
+  protected edit(change: Partial<Fields<'catches'>>, what: string): void {
+    const card = this.card();
+    if (card) this.#outbox.do(editAct(card, change, what));
+  }
+
+  protected weigh(massKg: number | null): void {
+    const card = this.card();
+    if (card) this.edit({ massKg, size: sizeByMass(massKg, card.caught.size) }, 'mass');
+  }
+
+  protected secondary(yes: boolean): void {
+    const card = this.card();
+    if (card) this.edit({ size: yes ? 'secondary' : sizeByMass(card.caught.massKg, null) }, 'kind of swarm');
+  }
+
+  protected followUp(kind: FollowupKind, on: string): void {
+    const card = this.card();
+    if (!card || on === '') return;
+    this.#outbox.do(followupAct(card, kind, on, this.frames()));
+    this.frames.set(null);
+  }
+
+  protected carry(on: string, wentTo: string): void {
+    const card = this.card();
+    const stayId = card?.caught.deploymentId;
+    if (!card || typeof stayId !== 'string' || on === '') return;
+    // The stay as it is now: a note made a moment ago must not be lost.
+    this.#records
+      .one('deployments', stayId)
+      .pipe(switchMap((stay) => [carryAct(card, stay, on, wentTo)]))
+      .subscribe((act) => this.#outbox.do(act));
+  }
+
+  protected removeStep(id: string): void {
+    const followup = this.card()?.followups.find((one) => one.id === id);
+    if (followup)
+      this.#outbox.do({ says: `${FOLLOWUP_NAMES[followup.kind]}: removed`, changes: [binned('followups', followup)] });
+  }
+}

@@ -1,0 +1,25 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import { API_BASE } from '@yewridge/contract/shared';
+import type { GroundDto, MapLayerDto, MapLayerWholeDto } from '@yewridge/contract/ground';
+import type { Observable } from 'rxjs';
+import { map } from 'rxjs/operators';
+import { failuresInWords } from '../../../shared/http/api-failure';
+
+@Injectable({ providedIn: 'root' })
+export class GroundApi {
+  readonly #http = inject(HttpClient);
+
+  overview(): Observable<GroundDto> {
+    return this.#http.get<GroundDto>(`${API_BASE}/ground`).pipe(failuresInWords());
+  }
+  layers(): Observable<readonly MapLayerDto[]> {
+    return this.#http.get<{ items: readonly MapLayerDto[] }>(`${API_BASE}/ground/layers`).pipe(
+      map(({ items }) => items),
+      failuresInWords(),
+    );
+  }
+  layer(id: string): Observable<MapLayerWholeDto> {
+    return this.#http.get<MapLayerWholeDto>(`${API_BASE}/ground/layers/${id}`).pipe(failuresInWords());
+  }
+}

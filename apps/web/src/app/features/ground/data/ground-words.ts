@@ -1,0 +1,222 @@
+import type { GroundDto, GroundSiteDto } from '@yewridge/contract/ground';
+import type { RecordDto } from '@yewridge/contract/season';
+import { haversine } from '@yewridge/core/ground';
+import { daysBetween, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { byWords, comingFriday, dayLong, monthDay, scoutWords, windName } from '../../../shared/season/season-words';
+import { decimalText, distanceText, figureText } from '../../../shared/units/format';
+
+export type SiteState = 'hung' | 'bees' | 'free' | 'waits' | 'refused';
+/** How long ago a catch was: it ages on the map. */
+export type CatchAge = 'now' | 'last' | 'before' | 'older';
+
+export interface SiteMark {
+  readonly id: string;
+  readonly name: string;
+  readonly lat: number;
+  readonly lon: number;
+  readonly state: SiteState;
+  /** Trap number, without what all numbers share. */
+  readonly number: string;
+  readonly due: boolean;
+  readonly scouts: number;
+  /** Oldest first. */
+  readonly catches: readonly CatchAge[];
+  /** For whoever does not see the map. */
+  readonly says: string;
+}
+
+export const LANDMARK_NAMES: Readonly<Record<NonNullable<RecordDto<'sites'>['landmark']>, string>> = {
+  lastCatchSite: 'caught here before',
+  loneTree: 'lone tree',
+  treeLineEnd: 'end of a line of trees',
+  fieldCorner: 'corner of a field',
+  orchardEdge: 'edge of an orchard',
+  building: 'building',
+  woodEdge: 'edge of a wood',
+  hedgerow: 'hedgerow',
+  openField: 'open field',
+  woodInterior: 'inside a wood',
+  other: 'something else',
+};
+export const PERMISSION_NAMES = { granted: 'yes', asked: 'asked', refused: 'no', unknown: 'not asked' } as const;
+export const HOW_NAMES = { byWord: 'by word', letter: 'by letter', message: 'by message' } as const;
+export const RISK_NAMES = { theft: 'theft', livestock: 'livestock', flood: 'flood', mowing: 'mowing' } as const;
+const STATE_WORDS: Readonly<Record<SiteState, string>> = {
+  hung: 'a trap hangs',
+  bees: 'bees are in',
+  free: 'free',
+  waits: 'waits for a yes',
+  refused: 'refused',
+};
+
+export function stateOf({ site, hangs }: GroundSiteDto, today: IsoDate): SiteState {
+  if (hangs) return hangs.beesIn ? 'bees' : 'hung';
+  if (site.permission === 'refused') return 'refused';
+  const ranOut = site.permissionUntil !== null && site.permissionUntil < today;
+  return site.permission === 'granted' && !ranOut ? 'free' : 'waits';
+}
+
+function ageOf(foundOn: IsoDate, today: IsoDate, half: Hemisphere): CatchAge {
+  const years = seasonDay(today, half).season - seasonDay(foundOn, half).season;
+  return (['now', 'last', 'before'] as const)[Math.max(0, years)] ?? 'older';
+}
+
+export function siteMark(one: GroundSiteDto, today: IsoDate, half: Hemisphere): SiteMark {
+  const { site, hangs, stays } = one;
+  const state = stateOf(one, today);
+  const caught = stays.flatMap((stay) => (stay.caught ? [stay.caught.foundOn] : []));
+  const due = hangs !== null && (hangs.beesIn || (hangs.dueBy !== null && hangs.dueBy <= comingFriday(today)));
+  return {
+    id: site.id,
+    name: site.name,
+    lat: site.lat,
+    lon: site.lon,
+    state,
+    number: hangs?.number.replace(/^\D+/, '') ?? '',
+    due,
+    scouts: hangs && !hangs.beesIn ? (hangs.lastScouts ?? 0) : 0,
+    catches: caught.map((foundOn) => ageOf(foundOn, today, half)),
+    says: [
+      site.name,
+      hangs ? `${hangs.number}, ${STATE_WORDS[state]}` : STATE_WORDS[state],
+      caught.length > 0 ? `${caught.length} catches` : '',
+      due ? 'due by Friday' : '',
+    ]
+      .filter((text) => text !== '')
+      .join(', '),
+  };
+}
+
+export function groundAnswer({ sites, today }: GroundDto): string {
+  if (sites.length === 0) return 'No site yet';
+  const count = (...states: readonly SiteState[]): number =>
+    sites.filter((one) => states.includes(stateOf(one, today))).length;
+  const parts = [`${count('hung', 'bees')} of ${sites.length} sites hung`];
+  if (count('free') > 0) parts.push(`${count('free')} stand free`);
+  if (count('waits') > 0) parts.push(`${count('waits')} wait for a yes`);
+  return parts.join(', ');
+}
+
+export interface StayRow {
+  readonly id: string;
+  readonly season: string;
+  readonly number: string;
+  readonly span: string;
+  /** Share of the season (April to August) before and during the stay, for the bar. */
+  readonly left: number;
+  readonly width: number;
+  readonly caught: string;
+  readonly catchId: string | null;
+}
+
+const BAR_FROM_DAY = 80;
+const BAR_DAYS = 150;
+
+export function stayRows(
+  { stays }: GroundSiteDto,
+  today: IsoDate,
+  half: Hemisphere,
+  system: UnitSystem,
+): readonly StayRow[] {
+  return stays.map(({ deploymentId, number, hungOn, takenDownOn, caught }) => {
+    const { season, day } = seasonDay(hungOn, half);
+    const end = takenDownOn ?? today;
+    const days = daysBetween(hungOn, end);
+    const left = Math.min(1, Math.max(0, (day - BAR_FROM_DAY) / BAR_DAYS));
+    const mass = caught?.massKg === null || caught === null ? '' : `, ${figureText(caught.massKg, 'mass', system)}`;
+    return {
+      id: deploymentId,
+      season: String(season),
+      number,
+      span: takenDownOn === null ? `since ${monthDay(hungOn)}` : `${monthDay(hungOn)} to ${monthDay(takenDownOn)}`,
+      left,
+      width: Math.min(1 - left, days / BAR_DAYS),
+      caught: caught ? `${monthDay(caught.foundOn)}${mass}` : takenDownOn === null ? `${days} days, none yet` : 'none',
+      catchId: caught?.id ?? null,
+    };
+  });
+}
+
+export interface SheetWords {
+  readonly state: string;
+  readonly why: string;
+  readonly hangs: string;
+  readonly permission: string;
+  readonly who: string;
+  readonly near: readonly { readonly name: string; readonly away: string }[];
+  readonly facts: readonly string[];
+}
+
+const NEAR_M = 4000;
+
+/** Known bees near a place, the nearest first. */
+export function nearBees(
+  place: { readonly lat: number; readonly lon: number },
+  colonies: readonly RecordDto<'colonies'>[],
+  system: UnitSystem,
+): SheetWords['near'] {
+  return colonies
+    .map(({ name, kind, lat, lon }) => ({
+      name: `${name ?? 'bees'}${kind === 'tree' ? ', in the tree' : kind === 'building' ? ', in the building' : ''}`,
+      metres: haversine(place, { lat, lon }),
+    }))
+    .filter(({ metres }) => metres <= NEAR_M)
+    .sort((a, b) => a.metres - b.metres)
+    .map(({ name, metres }) => ({ name, away: distanceText(metres, system) }));
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+function stateWords({ hangs }: GroundSiteDto, state: SiteState): string {
+  if (!hangs) return capital(STATE_WORDS[state]);
+  if (hangs.beesIn) return 'Bees are in';
+  return hangs.lastScouts === null ? 'A trap hangs' : capital(scoutWords(hangs.lastScouts));
+}
+
+function siteFacts({ site }: GroundSiteDto): readonly string[] {
+  return [
+    site.landmark === null ? '' : LANDMARK_NAMES[site.landmark],
+    site.windExposed === true ? 'windy' : '',
+    site.risks === null ? '' : `risk: ${site.risks.replaceAll(',', ', ')}`,
+    site.accessWeekdays === null ? '' : accessWords(site.accessWeekdays),
+  ].filter((text) => text !== '');
+}
+
+export function sheetWords(
+  one: GroundSiteDto,
+  colonies: readonly RecordDto<'colonies'>[],
+  today: IsoDate,
+  system: UnitSystem,
+): SheetWords {
+  const { site, owner, hangs } = one;
+  const state = stateOf(one, today);
+  const how = hangs && [
+    hangs.heightM === null ? '' : `${figureText(hangs.heightM, 'height', system)} up`,
+    hangs.facingDeg === null ? '' : `faces ${decimalText(hangs.facingDeg, 0)}°, ${windName(hangs.facingDeg)}`,
+  ];
+  return {
+    state: stateWords(one, state),
+    why: hangs ? byWords(hangs.beesIn ? today : hangs.dueBy, today) : '',
+    hangs: how ? how.filter((text) => text !== '').join(', ') : '',
+    permission: [
+      PERMISSION_NAMES[site.permission],
+      site.permissionHow === null ? '' : HOW_NAMES[site.permissionHow],
+      site.permissionUntil === null ? '' : `until ${dayLong(site.permissionUntil)}`,
+    ]
+      .filter((text) => text !== '')
+      .join(', '),
+    who: [owner?.name ?? 'owner not known', owner?.notes ?? ''].filter((text) => text !== '').join('. '),
+    near: nearBees(site, colonies, system),
+    facts: siteFacts(one),
+  };
+}
+
+const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'] as const;
+export const WEEKDAY_NAMES: readonly string[] = WEEKDAYS;
+
+export function accessWords(access: string): string {
+  const days = access.split(',').map(Number);
+  if (days.length === 6) return `not on ${WEEKDAYS[[0, 1, 2, 3, 4, 5, 6].find((day) => !days.includes(day)) ?? 0]}s`;
+  return `only on ${days.map((day) => WEEKDAYS[day]).join(', ')}`;
+}

@@ -1,0 +1,122 @@
+import type { GroundSiteDto } from '@yewridge/contract/ground';
+import { blank, type Fields, type RecordDto } from '@yewridge/contract/season';
+import { labelSides } from '../ui/label-places';
+import { accessWords, groundAnswer, nearBees, siteMark, stateOf, stayRows } from './ground-words';
+import { layerStyle } from './map-style';
+import { listed, readPlace, toggled } from './site-draft';
+
+const TODAY = '2026-05-14';
+const META = { id: 's1', revision: 1, createdAt: '', updatedAt: '', deletedAt: null };
+const site = (change: Partial<Fields<'sites'>> = {}, more: Partial<GroundSiteDto> = {}): GroundSiteDto => ({
+  site: { ...META, ...blank('sites', { name: 'Old weir', lat: 47.4, lon: 13.2, permission: 'granted', ...change }) },
+  owner: null,
+  hangs: null,
+  stays: [],
+  ...more,
+});
+const HANGS = {
+  deploymentId: 'd',
+  trapId: 't',
+  number: 'V-07',
+  hungOn: '2026-04-03',
+  heightM: 3,
+  facingDeg: 140,
+  hungBy: null,
+  beesIn: false,
+  lastScouts: 25,
+  dueBy: '2026-05-15',
+};
+
+describe('ground: how a site stands', () => {
+  it('a permission that has run out waits for a yes', () => {
+    expect(stateOf(site({ permissionUntil: '2026-05-13' }), TODAY)).toBe('waits');
+    expect(stateOf(site({ permissionUntil: TODAY }), TODAY)).toBe('free');
+    expect(stateOf(site({ permission: 'refused' }), TODAY)).toBe('refused');
+    expect(stateOf(site({}, { hangs: { ...HANGS, beesIn: true } }), TODAY)).toBe('bees');
+  });
+
+  it('counts in words', () => {
+    const sites = [site({}, { hangs: HANGS }), site(), site({ permission: 'asked' })];
+    expect(groundAnswer({ today: TODAY, sites, colonies: [] })).toBe(
+      '1 of 3 sites hung, 1 stand free, 1 wait for a yes',
+    );
+  });
+
+  it('a mark tells its trap, its flag, and its catches by age', () => {
+    const caught = (id: string, foundOn: string): GroundSiteDto['stays'][number] => ({
+      deploymentId: id,
+      number: 'V-07',
+      hungOn: foundOn,
+      takenDownOn: foundOn,
+      caught: { id, foundOn, massKg: 1.5 },
+    });
+    const stays = [
+      caught('a', '2023-05-01'),
+      caught('b', '2024-05-01'),
+      caught('c', '2025-05-01'),
+      caught('d', '2026-05-01'),
+    ];
+    const mark = siteMark(site({}, { hangs: HANGS, stays }), TODAY, 'N');
+    expect(mark).toEqual(
+      jasmine.objectContaining({ number: '07', due: true, scouts: 25, catches: ['older', 'before', 'last', 'now'] }),
+    );
+    expect(mark.says).toBe('Old weir, V-07, a trap hangs, 4 catches, due by Friday');
+    expect(stayRows(site({}, { stays }), TODAY, 'N', 'metric')[0]?.caught).toBe('1 May, 1.5 kg');
+  });
+
+  it('known bees come the nearest first, with their way', () => {
+    const colony = (name: string, lat: number): RecordDto<'colonies'> => ({
+      ...META,
+      id: name,
+      ...blank('colonies', { name, lat, lon: 13.2, kind: 'tree' }),
+    });
+    const near = nearBees(
+      { lat: 47.4, lon: 13.2 },
+      [colony('far', 47.42), colony('close', 47.405), colony('gone', 48)],
+      'metric',
+    );
+    expect(near).toEqual([
+      { name: 'close, in the tree', away: '560 m' },
+      { name: 'far, in the tree', away: '2.2 km' },
+    ]);
+  });
+
+  it('says the days an owner lets one in', () => {
+    expect(accessWords('1,2,3,4,5,6')).toBe('not on Sundays');
+    expect(accessWords('0,6')).toBe('only on Sunday, Saturday');
+  });
+});
+
+describe('ground: what a keeper types', () => {
+  it('a place is read, or refused in a sentence', () => {
+    expect(readPlace('47.4, 13.2')).toEqual({ ok: true, place: { lat: 47.4, lon: 13.2 } });
+    const refused = readPlace('91, 13.2');
+    expect(refused.ok ? '' : refused.sentence).toBe('a latitude of 91 is not between -90 and 90');
+  });
+
+  it('a word goes into a list and out of it, in the order of all', () => {
+    const all = ['theft', 'livestock', 'flood'];
+    expect(toggled(null, 'flood', all)).toBe('flood');
+    expect(toggled('flood', 'theft', all)).toBe('theft,flood');
+    expect(toggled('theft', 'theft', all)).toBeNull();
+    expect([listed('theft,flood', 'flood'), listed(null, 'flood')]).toEqual([true, false]);
+  });
+});
+
+describe('ground: the map', () => {
+  it('a name moves to the side that is clear', () => {
+    const label = { width: 60, height: 14 };
+    expect(labelSides([{ x: 0, y: 0, ...label }])).toEqual(['right']);
+    expect(
+      labelSides([
+        { x: 0, y: 0, ...label },
+        { x: 40, y: 0, ...label },
+      ]),
+    ).toEqual(['left', 'right']);
+  });
+
+  it('what it does not know is drawn plainly', () => {
+    expect(layerStyle('wood', true).className).toBe('ground-area wood');
+    expect(layerStyle(42, false).className).toBe('ground-line plain');
+  });
+});

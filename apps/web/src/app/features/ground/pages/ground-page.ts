@@ -1,0 +1,119 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import type { MapLayerWholeDto } from '@yewridge/contract/ground';
+import { catchError, forkJoin, of, switchMap } from 'rxjs';
+import { ActOutbox } from '../../../shared/acts/act-outbox';
+import { Icon } from '../../../shared/icons/icon';
+import { KeyMap } from '../../../shared/keys/key-map';
+import { PageHeader } from '../../../shared/layout/page-header';
+import { Empty, Failed, Waiting } from '../../../shared/layout/states';
+import { catchLink, hangLink, newSiteLink, siteLink, stayLink, visitLink } from '../../../shared/routes/paths';
+import { changed } from '../../../shared/season/records-api';
+import { TodayClock } from '../../../shared/season/today-clock';
+import { viewOf } from '../../../shared/season/view-store';
+import { UnitChoice } from '../../../shared/units/unit-choice';
+import { GroundApi } from '../data/ground-api';
+import { groundAnswer, sheetWords, siteMark, stayRows } from '../data/ground-words';
+import { GroundMap, type MapPlace, type MapShows } from '../ui/ground-map';
+
+const ALL_SHOWN: MapShows = { sites: true, colonies: true, catches: true };
+
+/** The map with its sites, what hangs there, the known bees, and one site's sheet beside it. */
+@Component({
+  selector: 'yw-ground-page',
+  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, GroundMap, Icon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './ground-page.html',
+  styleUrl: './ground-page.scss',
+})
+export class GroundPage {
+  readonly site = input<string>();
+  readonly view = input<string>();
+  readonly find = input<string>();
+
+  readonly #api = inject(GroundApi);
+  readonly #router = inject(Router);
+  readonly #outbox = inject(ActOutbox);
+  readonly #clock = inject(TodayClock);
+  readonly #system = inject(UnitChoice).system;
+  protected readonly ground = viewOf(() => this.#api.overview());
+  protected readonly layers = signal<readonly MapLayerWholeDto[]>([]);
+  protected readonly shows = signal(ALL_SHOWN);
+  protected readonly placing = signal(false);
+  protected readonly links = { newSite: newSiteLink(), hang: hangLink() };
+  protected readonly visitLink = visitLink;
+  protected readonly siteLink = siteLink;
+  protected readonly stayLink = stayLink;
+  protected readonly catchLink = catchLink;
+
+  protected readonly asList = computed(() => this.view() === 'list');
+  protected readonly marks = computed(() => {
+    const ground = this.ground.data();
+    if (!ground) return [];
+    const wanted = (this.find() ?? '').toLocaleLowerCase();
+    const half = this.#clock.hemisphere();
+    return ground.sites
+      .map((one) => siteMark(one, ground.today, half))
+      .filter(({ says }) => says.toLocaleLowerCase().includes(wanted))
+      .sort((a, b) => (a.name < b.name ? -1 : 1));
+  });
+  protected readonly pastCatches = computed(() => this.marks().reduce((sum, { catches }) => sum + catches.length, 0));
+  protected readonly answer = computed(() => {
+    const ground = this.ground.data();
+    return ground ? groundAnswer(ground) : 'Ground';
+  });
+  protected readonly chosen = computed(
+    () => this.ground.data()?.sites.find(({ site }) => site.id === this.site()) ?? null,
+  );
+  protected readonly words = computed(() => {
+    const one = this.chosen();
+    const ground = this.ground.data();
+    return one && ground ? sheetWords(one, ground.colonies, ground.today, this.#system()) : null;
+  });
+  protected readonly stays = computed(() => {
+    const one = this.chosen();
+    const ground = this.ground.data();
+    return one && ground ? stayRows(one, ground.today, this.#clock.hemisphere(), this.#system()) : [];
+  });
+
+  constructor() {
+    const fetching = this.#api
+      .layers()
+      .pipe(
+        switchMap((layers) => {
+          const shown = layers.filter((layer) => layer.shown);
+          return shown.length === 0 ? of([]) : forkJoin(shown.map(({ id }) => this.#api.layer(id)));
+        }),
+        catchError(() => of([])),
+      )
+      .subscribe((layers) => {
+        this.layers.set(layers);
+      });
+    const owner = inject(DestroyRef);
+    owner.onDestroy(() => {
+      fetching.unsubscribe();
+    });
+    inject(KeyMap).add(
+      [{ sequence: 'n', says: 'New site', run: () => void this.#router.navigate([...newSiteLink()]) }],
+      owner,
+    );
+  }
+
+  protected choose(query: Readonly<Record<string, string | null>>): void {
+    void this.#router.navigate([], { queryParams: query, queryParamsHandling: 'merge', replaceUrl: true });
+  }
+
+  protected toggle(part: keyof MapShows): void {
+    this.shows.update((shows) => ({ ...shows, [part]: !shows[part] }));
+  }
+
+  protected place({ lat, lon }: MapPlace): void {
+    this.placing.set(false);
+    void this.#router.navigate([...newSiteLink()], { queryParams: { lat: lat.toFixed(6), lon: lon.toFixed(6) } });
+  }
+
+  protected move({ id, lat, lon }: MapPlace & { readonly id: string }): void {
+    const one = this.ground.data()?.sites.find(({ site }) => site.id === id);
+    if (one) this.#outbox.do({ says: `${one.site.name} moved`, changes: [changed('sites', one.site, { lat, lon })] });
+  }
+}

@@ -1,0 +1,99 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import { blank } from '@yewridge/contract/season';
+import { catchError, of } from 'rxjs';
+import { map } from 'rxjs/operators';
+import { ActOutbox } from '../../../shared/acts/act-outbox';
+import { PageHeader } from '../../../shared/layout/page-header';
+import { groundLink } from '../../../shared/routes/paths';
+import { made, RecordsApi } from '../../../shared/season/records-api';
+import type { SiteFields } from '../data/site-draft';
+import { SiteForm } from '../ui/site-form';
+
+const NOBODY_YET = 'The position could not be read. Type the coordinates, or touch the map.';
+
+/** A new site: touched on the map, typed, or from where the telephone is. */
+@Component({
+  selector: 'yw-new-site-page',
+  imports: [PageHeader, RouterLink, SiteForm],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <yw-page-header place="Ground">
+      <a crumb [routerLink]="ground">the map</a>
+      <span answer>A new site</span>
+      <button act type="button" class="button" (click)="fromTelephone()">Where I stand</button>
+    </yw-page-header>
+    @if (trouble(); as trouble) {
+      <p role="alert">{{ trouble }}</p>
+    }
+    <yw-site-form [site]="draft()" [owners]="owners()" (changed)="say($event)" (newOwner)="ownerName.set($event)">
+      @if (ownerName(); as name) {
+        <span>New owner: {{ name }}</span>
+      }
+      <button type="button" class="button filled" [disabled]="draft().name.trim() === ''" (click)="keep()">
+        Keep the site
+      </button>
+    </yw-site-form>
+  `,
+  styles: `
+    p {
+      color: var(--clay);
+    }
+    .filled {
+      min-height: 48px;
+    }
+  `,
+})
+export class NewSitePage {
+  readonly lat = input<string>();
+  readonly lon = input<string>();
+
+  readonly #outbox = inject(ActOutbox);
+  readonly #router = inject(Router);
+  protected readonly ground = groundLink();
+  protected readonly trouble = signal<string | null>(null);
+  protected readonly ownerName = signal<string | null>(null);
+  protected readonly owners = toSignal(
+    inject(RecordsApi)
+      .list('owners', { sort: 'name', limit: 500 })
+      .pipe(
+        map(({ items }) => items),
+        catchError(() => of([])),
+      ),
+    { initialValue: [] },
+  );
+  readonly #place = computed(() => ({ lat: Number(this.lat() ?? 0), lon: Number(this.lon() ?? 0) }));
+  protected readonly draft = linkedSignal<{ readonly lat: number; readonly lon: number }, SiteFields>({
+    source: this.#place,
+    computation: (place, before) => ({
+      ...(before?.value ?? blank('sites', { name: '', permission: 'unknown' })),
+      ...place,
+    }),
+  });
+
+  protected say(change: Partial<SiteFields>): void {
+    this.draft.update((draft) => ({ ...draft, ...change }));
+  }
+
+  protected fromTelephone(): void {
+    navigator.geolocation.getCurrentPosition(
+      ({ coords: { latitude: lat, longitude: lon, altitude } }) => {
+        this.trouble.set(null);
+        this.say({ lat, lon, ...(altitude === null ? {} : { elevationM: Math.round(altitude) }) });
+      },
+      () => {
+        this.trouble.set(NOBODY_YET);
+      },
+      { enableHighAccuracy: true, timeout: 20_000 },
+    );
+  }
+
+  protected keep(): void {
+    const name = this.ownerName();
+    const owner = name === null ? null : made('owners', { name });
+    const site = made('sites', { ...this.draft(), ...(owner ? { ownerId: owner.id } : {}) });
+    this.#outbox.do({ says: `${this.draft().name} added`, changes: owner ? [owner, site] : [site] });
+    void this.#router.navigate([...groundLink()], { queryParams: { site: site.id } });
+  }
+}

@@ -1,0 +1,20 @@
+import type { Routes } from '@angular/router';
+
+export const groundRoutes: Routes = [
+  { path: '', title: 'Ground', loadComponent: () => import('./pages/ground-page').then((m) => m.GroundPage) },
+  {
+    path: 'new',
+    title: 'New site, Ground',
+    loadComponent: () => import('./pages/new-site-page').then((m) => m.NewSitePage),
+  },
+  {
+    path: 'sites/:id',
+    title: 'A site, Ground',
+    loadComponent: () => import('./pages/site-page').then((m) => m.SitePage),
+  },
+  {
+    path: 'sites/:id/letter',
+    title: 'Letter to the owner, Ground',
+    loadComponent: () => import('./pages/letter-page').then((m) => m.LetterPage),
+  },
+];

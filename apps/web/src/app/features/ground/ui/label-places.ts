@@ -1,0 +1,57 @@
+/** Where the name of a mark stands, so that names and marks keep clear of each other. */
+export const SIDES = ['right', 'left', 'below', 'above'] as const;
+export type Side = (typeof SIDES)[number];
+
+export interface Labelled {
+  /** Middle of the mark, px. */
+  readonly x: number;
+  readonly y: number;
+  /** Size of the name and what stands under it, px. */
+  readonly width: number;
+  readonly height: number;
+}
+interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+const HALF_MARK = 14;
+
+const boxAt = (left: number, top: number, width: number, height: number): Box => ({
+  left,
+  top,
+  right: left + width,
+  bottom: top + height,
+});
+const overlap = (a: Box, b: Box): number =>
+  Math.max(0, Math.min(a.right, b.right) - Math.max(a.left, b.left)) *
+  Math.max(0, Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top));
+
+function placed({ x, y, width, height }: Labelled, side: Side): Box {
+  switch (side) {
+    case 'right':
+      return boxAt(x + HALF_MARK, y - height / 2, width, height);
+    case 'left':
+      return boxAt(x - HALF_MARK - width, y - height / 2, width, height);
+    case 'below':
+      return boxAt(x - width / 2, y + HALF_MARK, width, height);
+    case 'above':
+      return boxAt(x - width / 2, y - HALF_MARK - height, width, height);
+  }
+}
+
+/** A side for every name, one after the other: the first that is clear, else the one that hides least. */
+export function labelSides(labels: readonly Labelled[]): readonly Side[] {
+  const taken: Box[] = labels.map(({ x, y }) => boxAt(x - HALF_MARK, y - HALF_MARK, 2 * HALF_MARK, 2 * HALF_MARK));
+  return labels.map((label, n) => {
+    const hidden = (side: Side): number => {
+      const box = placed(label, side);
+      return taken.reduce((sum, other, m) => (m === n ? sum : sum + overlap(box, other)), 0);
+    };
+    const [best = 'right'] = [...SIDES].sort((a, b) => hidden(a) - hidden(b));
+    taken.push(placed(label, best));
+    return best;
+  });
+}

@@ -1,0 +1,77 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { RECORD_TABLES, RISKS } from '@yewridge/contract/season';
+import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { SHADE_NAMES } from '../../../shared/season/season-words';
+import { SizeField } from '../../../shared/units/size-field';
+import { HOW_NAMES, LANDMARK_NAMES, PERMISSION_NAMES, RISK_NAMES, WEEKDAY_NAMES } from '../data/ground-words';
+import { listed, readPlace, shownPlace, type SiteFields, toggled } from '../data/site-draft';
+
+const ALL_DAYS = ['0', '1', '2', '3', '4', '5', '6'] as const;
+
+/** The fields of a site; each change is said at once. */
+@Component({
+  selector: 'yw-site-form',
+  imports: [ChoiceLine, SizeField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './site-form.html',
+  styleUrl: './site-form.scss',
+})
+export class SiteForm {
+  readonly site = input.required<SiteFields>();
+  readonly owners = input<readonly { readonly id: string; readonly name: string }[]>([]);
+  readonly changed = output<Partial<SiteFields>>();
+  readonly newOwner = output<string>();
+
+  protected readonly names = {
+    landmark: LANDMARK_NAMES,
+    shade: SHADE_NAMES,
+    permission: PERMISSION_NAMES,
+    how: HOW_NAMES,
+  };
+  protected readonly ranges = RECORD_TABLES.sites;
+  protected readonly risks = RISKS.map((id) => ({ id, name: RISK_NAMES[id] }));
+  protected readonly days = ALL_DAYS.map((id) => ({ id, name: (WEEKDAY_NAMES[Number(id)] ?? '').slice(0, 2) }));
+  /** Only another place takes away what is being typed; another name does not. */
+  readonly #keptPlace = computed(() => shownPlace(this.site()));
+  protected readonly typedPlace = linkedSignal(() => this.#keptPlace());
+  protected readonly placeFault = computed(() => {
+    const read = readPlace(this.typedPlace());
+    return read.ok ? null : read.sentence;
+  });
+  protected readonly nameFault = computed(() =>
+    this.site().name.trim() === '' ? 'A site needs a name to be spoken of.' : null,
+  );
+
+  protected typePlace(text: string): void {
+    this.typedPlace.set(text);
+  }
+
+  /** Only when the keeper leaves the field: half a coordinate is another place. */
+  protected leavePlace(): void {
+    const read = readPlace(this.typedPlace());
+    if (read.ok && shownPlace(read.place) !== shownPlace(this.site())) this.changed.emit(read.place);
+  }
+
+  protected has(list: string | null, word: string): boolean {
+    return listed(list, word);
+  }
+
+  protected toggleRisk(word: string): void {
+    this.changed.emit({ risks: toggled(this.site().risks, word, RISKS) });
+  }
+
+  /** No day said means any day. */
+  protected allows(day: string): boolean {
+    const { accessWeekdays } = this.site();
+    return accessWeekdays === null || listed(accessWeekdays, day);
+  }
+
+  protected toggleDay(day: string): void {
+    const days = toggled(this.site().accessWeekdays ?? ALL_DAYS.join(','), day, ALL_DAYS);
+    this.changed.emit({ accessWeekdays: days === ALL_DAYS.join(',') ? null : days });
+  }
+
+  protected orNull(text: string): string | null {
+    return text.trim() === '' ? null : text.trim();
+  }
+}

@@ -1,0 +1,98 @@
+import type { HangingDto } from '@yewridge/contract/rounds';
+import type { DueCode, DueReason } from '@yewridge/core/rounds';
+import { daysBetween, type IsoDate } from '@yewridge/core/season';
+import { percentText } from '../../../shared/units/format';
+import { agoWords, byWords, comingFriday, dayShort, scoutWords } from '../../../shared/season/season-words';
+
+export interface DueLine {
+  readonly stayId: string;
+  readonly number: string;
+  readonly site: string;
+  readonly design: string;
+  readonly when: string;
+  readonly why: string;
+  readonly also: string;
+  readonly bees: boolean;
+  readonly urgent: boolean;
+  readonly caution: string | null;
+  readonly closed: string | null;
+}
+export interface DueGroup {
+  readonly name: string;
+  readonly lines: readonly DueLine[];
+}
+
+const LADDER_M = 2;
+
+function reasonWords(trap: HangingDto, { code, from }: DueReason, today: IsoDate): string {
+  const words: Readonly<Record<DueCode, () => string>> = {
+    catch: () => 'the next step after the catch',
+    occupied: () => 'bees are in: nothing routine waits here',
+    scouts: () =>
+      `${scoutWords(trap.lastScouts ?? 0)}: a swarm within a day, ${percentText(trap.chance24 ?? 0)} by rule of thumb`,
+    storm: () => 'look after the storm',
+    interval: () => {
+      if (trap.lastVisitOn === null) return `hung ${agoWords(trap.hungOn, today)}, not looked at yet`;
+      return `last look ${agoWords(trap.lastVisitOn, today)}`;
+    },
+    rebait: () => 'the lure is due',
+    moveTrap: () => `no bees since the fresh lure; another place from ${dayShort(from)}`,
+    changeLure: () => 'three weeks without a scout: another lure',
+  };
+  return words[code]();
+}
+
+/** A trap's line in the due list. */
+export function dueLine(trap: HangingDto, today: IsoDate): DueLine {
+  const { due } = trap;
+  const pressing = due.reasons.filter(({ urgency }) => urgency > 0);
+  const [first, ...rest] = pressing.length > 0 ? pressing : due.reasons;
+  const scouts = trap.lastScouts === null || trap.beesIn ? '' : scoutWords(trap.lastScouts);
+  return {
+    stayId: trap.deploymentId,
+    number: trap.number,
+    site: trap.site,
+    design: trap.design,
+    when: trap.beesIn ? 'Today' : byWords(due.dueBy, today),
+    why: first ? reasonWords(trap, first, today) : 'nothing to do',
+    also: [
+      first?.code === 'scouts' ? '' : scouts,
+      ...rest.filter(({ urgency }) => urgency > 0).map((one) => reasonWords(trap, one, today)),
+    ]
+      .filter((text) => text !== '')
+      .join('; '),
+    bees: trap.beesIn,
+    urgent: trap.beesIn || (due.dueBy !== null && due.dueBy <= comingFriday(today)),
+    caution: trap.heightM !== null && trap.heightM > LADDER_M ? 'Two people: one holds the ladder.' : null,
+    closed: due.nextAccess === today ? null : closedWords(due.nextAccess),
+  };
+}
+
+function closedWords(nextAccess: IsoDate | null): string {
+  return nextAccess === null
+    ? 'The owner lets nobody in within a fortnight.'
+    : `The owner lets you in on ${dayShort(nextAccess)}.`;
+}
+
+/** Tonight, this week, when passing; bees first, however overdue the rest. */
+export function dueGroups(traps: readonly HangingDto[], today: IsoDate): readonly DueGroup[] {
+  const groupOf = ({ beesIn, due }: HangingDto): number => {
+    if (beesIn) return 0;
+    if (due.dueBy === null) return 3;
+    const days = daysBetween(today, due.dueBy);
+    if (days <= 1) return 1;
+    return days <= 7 ? 2 : 3;
+  };
+  const names = ['Bees first', 'Now', 'This week', 'When passing'];
+  return names
+    .map((name, n) => ({
+      name,
+      lines: traps.filter((trap) => groupOf(trap) === n).map((trap) => dueLine(trap, today)),
+    }))
+    .filter(({ lines }) => lines.length > 0);
+}
+
+/** Whether a trap needs somebody by the coming Friday. */
+export function needsBy(trap: HangingDto, friday: IsoDate): boolean {
+  return trap.beesIn || (trap.due.dueBy !== null && trap.due.dueBy <= friday);
+}

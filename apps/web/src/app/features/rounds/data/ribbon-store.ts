@@ -1,0 +1,105 @@
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import type { DueListDto, RibbonDto, SummaryDto } from '@yewridge/contract/rounds';
+import { catchCurve, type CatchBin, dateOfSeasonDay, type IsoDate, seasonDay } from '@yewridge/core/season';
+import { finalize, forkJoin } from 'rxjs';
+import { ActOutbox } from '../../../shared/acts/act-outbox';
+import type { ApiFailure } from '../../../shared/http/api-failure';
+import { TodayClock } from '../../../shared/season/today-clock';
+import { RoundsApi } from './rounds-api';
+import { yearsIn } from './ribbon-scale';
+
+/** The ribbon's data: fetched year by year as it is looked at, thrown away when the records change. */
+@Injectable()
+export class RibbonStore {
+  readonly #api = inject(RoundsApi);
+  readonly #clock = inject(TodayClock);
+  readonly #years = signal<ReadonlyMap<number, RibbonDto>>(new Map());
+  readonly #due = signal<DueListDto | null>(null);
+  readonly #summary = signal<SummaryDto | null>(null);
+  readonly #failure = signal<ApiFailure | null>(null);
+  readonly #fetching = signal(0);
+  readonly #asked = new Set<number>();
+  #version = 0;
+
+  readonly due = this.#due.asReadonly();
+  readonly summary = this.#summary.asReadonly();
+  readonly failure = this.#failure.asReadonly();
+  /** Years that are on their way. */
+  readonly fetching = this.#fetching.asReadonly();
+  readonly years = computed(() => [...this.#years().values()]);
+
+  /** The first day the sheet shows: the first season of the record. */
+  readonly first = computed<IsoDate | null>(() => {
+    const today = this.#due()?.today;
+    const summary = this.#summary();
+    if (today === undefined || !summary) return null;
+    const half = this.#clock.hemisphere();
+    const season = summary.seasons[0]?.season ?? seasonDay(today, half).season;
+    return dateOfSeasonDay(season, half, 1);
+  });
+
+  /** Arrivals of earlier seasons, smoothed over the days of a season. */
+  readonly curve = computed<readonly CatchBin[]>(() => {
+    const today = this.#due()?.today;
+    if (today === undefined) return [];
+    const half = this.#clock.hemisphere();
+    const { season } = seasonDay(today, half);
+    const past = (this.#summary()?.arrivals ?? []).filter((one) => one.season < season);
+    return past.length === 0 ? [] : catchCurve(past, half);
+  });
+
+  constructor() {
+    this.reload();
+    const answered = inject(ActOutbox).answered.subscribe(() => {
+      this.reload();
+    });
+    inject(DestroyRef).onDestroy(() => {
+      answered.unsubscribe();
+    });
+  }
+
+  reload(): void {
+    const years = [...this.#asked];
+    this.#asked.clear();
+    this.#version += 1;
+    forkJoin([this.#api.due(), this.#api.summary()]).subscribe({
+      next: ([due, summary]) => {
+        this.#failure.set(null);
+        this.#due.set(due);
+        this.#summary.set(summary);
+      },
+      error: (failure: ApiFailure) => {
+        this.#failure.set(failure);
+      },
+    });
+    for (const year of years) this.#fetch(year);
+  }
+
+  /** Asks for the years between two days that are not there yet. */
+  see(from: IsoDate, to: IsoDate): void {
+    for (const year of yearsIn(from, to, this.#clock.hemisphere())) this.#fetch(year);
+  }
+
+  #fetch(year: number): void {
+    if (this.#asked.has(year)) return;
+    this.#asked.add(year);
+    const half = this.#clock.hemisphere();
+    const version = this.#version;
+    this.#fetching.update((count) => count + 1);
+    const left = finalize<RibbonDto>(() => {
+      this.#fetching.update((count) => count - 1);
+    });
+    this.#api
+      .ribbon(dateOfSeasonDay(year, half, 1), dateOfSeasonDay(year + 1, half, 0))
+      .pipe(left)
+      .subscribe({
+        next: (ribbon) => {
+          if (version === this.#version) this.#years.update((years) => new Map(years).set(year, ribbon));
+        },
+        error: (failure: ApiFailure) => {
+          this.#asked.delete(year);
+          this.#failure.set(failure);
+        },
+      });
+  }
+}

@@ -1,0 +1,30 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import { API_BASE } from '@yewridge/contract/shared';
+import type { GroundDto } from '@yewridge/contract/ground';
+import type { DueListDto, RibbonDto, SummaryDto } from '@yewridge/contract/rounds';
+import type { TrapWithDesignDto } from '@yewridge/contract/stores';
+import type { IsoDate } from '@yewridge/core/season';
+import type { Observable } from 'rxjs';
+import { failuresInWords } from '../../../shared/http/api-failure';
+
+@Injectable({ providedIn: 'root' })
+export class RoundsApi {
+  readonly #http = inject(HttpClient);
+
+  due(): Observable<DueListDto> {
+    return this.#http.get<DueListDto>(`${API_BASE}/rounds/due`).pipe(failuresInWords());
+  }
+  ribbon(from: IsoDate, to: IsoDate): Observable<RibbonDto> {
+    return this.#http.get<RibbonDto>(`${API_BASE}/rounds/ribbon`, { params: { from, to } }).pipe(failuresInWords());
+  }
+  summary(): Observable<SummaryDto> {
+    return this.#http.get<SummaryDto>(`${API_BASE}/rounds/summary`).pipe(failuresInWords());
+  }
+  ground(): Observable<GroundDto> {
+    return this.#http.get<GroundDto>(`${API_BASE}/ground`).pipe(failuresInWords());
+  }
+  trap(id: string): Observable<TrapWithDesignDto> {
+    return this.#http.get<TrapWithDesignDto>(`${API_BASE}/traps/${id}`).pipe(failuresInWords());
+  }
+}

@@ -1,0 +1,231 @@
+import type { DueListDto, HangingDto, RibbonDto, RibbonStay } from '@yewridge/contract/rounds';
+import type { RecordDto } from '@yewridge/contract/season';
+import { visitDue } from '@yewridge/core/rounds';
+import { dueGroups, dueLine } from './due-words';
+import { readingFault, readingsAct } from './reading-acts';
+import { filterCounts, joined, ribbonLines } from './ribbon-rows';
+import { axisMarks, dateAtX, scaleOf, scrollFor, xOf, yearsIn } from './ribbon-scale';
+import { cellWords } from './ribbon-words';
+import { RoundWalk } from './round-walk';
+import { oilFault, stepOf, weighing } from './stay-story';
+import { FRESH_LOOK, visitAct } from './visit-acts';
+
+const TODAY = '2026-05-14';
+
+function hanging(change: Partial<HangingDto> & { readonly lastVisitOn?: string | null } = {}): HangingDto {
+  const lastVisitOn = change.lastVisitOn === undefined ? '2026-05-08' : change.lastVisitOn;
+  const beesIn = change.beesIn ?? false;
+  return {
+    deploymentId: 'd1',
+    trapId: 't1',
+    number: 'V-01',
+    design: 'Tall nuc',
+    siteId: 's1',
+    site: 'Old weir',
+    landmarkNote: null,
+    hungOn: '2026-04-03',
+    heightM: null,
+    facingDeg: null,
+    lastScouts: null,
+    catchId: null,
+    chance24: null,
+    ...change,
+    lastVisitOn,
+    beesIn,
+    due:
+      change.due ??
+      visitDue({ hungOn: '2026-04-03', frames: 5, lastVisitOn, lastActivityOn: lastVisitOn, occupied: beesIn }, TODAY),
+  };
+}
+const due = (...traps: readonly HangingDto[]): DueListDto => ({ today: TODAY, traps, inUse: traps.length, free: [] });
+const stay = (change: Partial<RibbonStay> = {}): RibbonStay => ({
+  id: 'd1',
+  siteId: 's1',
+  site: 'Old weir',
+  hungOn: '2026-04-03',
+  takenDownOn: null,
+  baits: [{ id: 'b1', from: '2026-05-04', to: null, carrier: 'gel' }],
+  visits: [{ id: 'v1', at: '2026-05-08T18:00', scouts: 10, occupied: false }],
+  caught: null,
+  ...change,
+});
+const year = (...stays: readonly RibbonStay[]): RibbonDto => ({
+  from: '2026-01-01',
+  to: '2026-12-31',
+  rows: [{ trapId: 't1', number: 'V-01', design: 'Tall nuc', paintedOn: null, stays }],
+});
+
+describe('rounds: what is due, in words', () => {
+  it('puts bees first, however overdue the rest', () => {
+    const late = hanging({ deploymentId: 'd2', lastVisitOn: '2026-04-04' });
+    const bees = hanging({ beesIn: true, lastVisitOn: TODAY });
+    expect(dueGroups([late, bees], TODAY).map(({ name }) => name)).toEqual(['Bees first', 'Now']);
+  });
+
+  it('says since when, why, how high and whether one is let in', () => {
+    const line = dueLine(
+      hanging({
+        heightM: 3,
+        lastScouts: 0,
+        lastVisitOn: '2026-05-04',
+        due: { ...hanging({ lastVisitOn: '2026-05-04' }).due, nextAccess: '2026-05-16' },
+      }),
+      TODAY,
+    );
+    expect(line).toEqual(
+      jasmine.objectContaining({
+        when: 'Due since Mon 11 May',
+        why: 'last look 10 days ago',
+        caution: 'Two people: one holds the ladder.',
+        closed: 'The owner lets you in on Sat 16 May.',
+        urgent: true,
+      }),
+    );
+  });
+
+  it('says the chance a stream of scouts gives, as a rule of thumb', () => {
+    const trap = hanging({
+      lastScouts: 25,
+      chance24: 0.58,
+      due: visitDue(
+        { hungOn: '2026-04-03', frames: 20, lastVisitOn: TODAY, arrivalProbability: { h24: 0.58, h48: 0.8 } },
+        TODAY,
+      ),
+    });
+    expect(dueLine(trap, TODAY).why).toBe('a stream of scouts: a swarm within a day, 58 % by rule of thumb');
+  });
+
+  it('walks on to the next trap that may be gone to, and never twice to one in a day', () => {
+    const walk = new RoundWalk();
+    const [a, b, c] = [
+      hanging({ deploymentId: 'a' }),
+      hanging({ deploymentId: 'b', lastVisitOn: TODAY }),
+      hanging({ deploymentId: 'c' }),
+    ];
+    expect(walk.nextOf([a, b, c], TODAY)).toBe('a');
+    walk.seen('a', TODAY);
+    expect(walk.nextOf([a, b, c], TODAY)).toBe('c');
+    walk.seen('c', TODAY);
+    expect(walk.nextOf([a, b, c], TODAY)).toBeNull();
+  });
+});
+
+describe('rounds: a look as records', () => {
+  const says = (
+    look: Partial<typeof FRESH_LOOK>,
+    bait: RecordDto<'baits'> | null = null,
+  ): ReturnType<typeof visitAct> => visitAct(hanging(), { ...FRESH_LOOK, ...look }, '2026-05-14T18:20', bait);
+  const fields = (act: ReturnType<typeof visitAct>, n: number): Readonly<Record<string, unknown>> => {
+    const change = act.changes[n];
+    return change?.op === 'put' ? change.fields : {};
+  };
+
+  it('stores the rate of its step', () => {
+    const rate = (scouts: (typeof FRESH_LOOK)['scouts']): unknown => fields(says({ scouts }), 0)['scoutsPerMin'];
+    expect((['none', 'few', 'tens', 'stream', 'movedIn'] as const).map(rate)).toEqual([0, 3, 10, 25, null]);
+    expect([0, 1, 5, 6, 15, 16, 400].map(stepOf)).toEqual(['none', 'few', 'few', 'tens', 'tens', 'stream', 'stream']);
+  });
+
+  it('refreshing the bait puts the same lure in again', () => {
+    const before = { carrier: 'gel', substance: 'citral', massKg: 0.001, placed: 'floor' } as RecordDto<'baits'>;
+    const act = says({ baitRefreshed: true, scouts: 'few' }, before);
+    expect(act.says).toBe('V-01: a few, bait refreshed');
+    expect(fields(act, 1)).toEqual(
+      jasmine.objectContaining({ carrier: 'gel', substance: 'citral', placed: 'floor', appliedOn: TODAY }),
+    );
+  });
+
+  it('moved in is a catch from the moment it is seen', () => {
+    const act = says({ scouts: 'movedIn' });
+    expect(act.changes.map(({ table }) => table)).toEqual(['visits', 'catches']);
+    expect(fields(act, 0)['occupied']).toBeTrue();
+  });
+
+  it('a reading needs a name and a number, or is none at all', () => {
+    expect(readingFault({ label: '', value: '', unit: '' })).toBeNull();
+    expect(readingFault({ label: 'field', value: 'high', unit: '' })).toContain('“high” is not a number');
+    expect(readingFault({ label: '', value: '3', unit: '' })).toContain('Say what was read');
+    const [change] = readingsAct('d1', '2026-05-14T18:20', { label: 'field', value: '112,5', unit: 'V/m' });
+    expect(change?.op === 'put' ? change.fields['value'] : null).toBe(112.5);
+  });
+});
+
+describe('rounds: a lure weighed', () => {
+  it('takes grams, and refuses what is no mass of oil in a sentence', () => {
+    const change = weighing('b1', TODAY, '0,35');
+    expect(change.op === 'put' ? change.fields['oilMassKg'] : null).toBeCloseTo(0.00035, 9);
+    for (const typed of ['', 'half', '-1', '101']) expect(oilFault(typed)).toContain('0 to 100 g');
+    expect([oilFault('0'), oilFault('100')]).toEqual([null, null]);
+  });
+});
+
+describe('rounds: the ribbon', () => {
+  it('joins the years of a stay that goes over a new year, each look once', () => {
+    const [row] = joined([
+      year(stay()),
+      year(stay({ visits: [{ id: 'v2', at: '2027-01-03T12:00', scouts: null, occupied: false }] })),
+    ]);
+    expect(row?.stays.map(({ visits }) => visits.map(({ id }) => id))).toEqual([['v1', 'v2']]);
+  });
+
+  it('stands those that need somebody by Friday over those that can wait and those in Stores', () => {
+    const list = {
+      ...due(hanging({ lastVisitOn: TODAY, deploymentId: 'd2', trapId: 't2' }), hanging()),
+      free: [
+        {
+          trapId: 't3',
+          number: 'V-03',
+          design: 'Tube',
+          condition: 'good',
+          paintedOn: null,
+          darkCombs: 0,
+          frames: 8,
+          massKg: null,
+        },
+      ],
+    };
+    const heads = ribbonLines([year(stay())], list, 'all').flatMap((line) =>
+      line.kind === 'head' ? [`${line.name} ${line.count}`] : [],
+    );
+    expect(heads).toEqual(['Need you by Friday 1', 'Can wait 1', 'In Stores 1']);
+    expect(filterCounts(list)).toEqual({ all: 2, friday: 1, scouts: 0, bees: 0, stores: 1 });
+  });
+
+  it('a day lies where it is asked for, at every zoom', () => {
+    for (const zoom of ['week', 'month', 'season', 'years'] as const) {
+      const scale = scaleOf(zoom, '2023-01-01', TODAY, 820);
+      for (const date of ['2023-01-01', '2024-02-29', TODAY])
+        expect(dateAtX(scale, xOf(scale, date) + scale.dayPx / 2)).toBe(date);
+    }
+  });
+
+  it('tonight stays where it stands when the zoom changes', () => {
+    const season = scaleOf('season', '2023-01-01', TODAY, 820);
+    const week = scaleOf('week', '2023-01-01', TODAY, 820);
+    const stands = xOf(season, TODAY) + season.dayPx - scrollFor(season, TODAY, 820, null);
+    expect(xOf(week, TODAY) + week.dayPx - scrollFor(week, TODAY, 820, stands)).toBeCloseTo(stands, 6);
+  });
+
+  it('marks months when they fit and years when nothing else does', () => {
+    const words = (dayPx: number): readonly string[] =>
+      axisMarks({ first: TODAY, days: 60, dayPx }, '2026-12-20', '2027-02-02').map((mark) => mark.words);
+    expect(words(0.5)).toEqual(['2027']);
+    expect(words(6)).toContain('January 2027');
+    expect(yearsIn('2026-03-01', '2026-08-01', 'S')).toEqual([2025, 2026]);
+  });
+
+  it('says what a day holds', () => {
+    const [, line] = ribbonLines(
+      [year(stay({ caught: { id: 'c', foundOn: '2026-05-12', arrivedOn: '2026-05-10', massKg: 1.9 } }))],
+      due(hanging()),
+      'all',
+    );
+    expect(cellWords(line, '2026-05-08', TODAY)).toBe(
+      'V-01, Fri 8 May 2026: Old weir, looked at 18:00: tens of scouts, lure 4 days old',
+    );
+    expect(cellWords(line, '2026-05-10', TODAY)).toContain('bees arrived');
+    expect(cellWords(line, '2026-05-11', TODAY)).toContain('bees in');
+    expect(cellWords(line, '2026-04-01', TODAY)).toContain('hung nowhere');
+    expect(cellWords(line, '2026-05-20', TODAY)).toContain('still to come');
+  });
+});

@@ -1,0 +1,121 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import type { ScoutStep } from '@yewridge/core/catches';
+import { catchError, of, switchMap } from 'rxjs';
+import { ActOutbox } from '../../../shared/acts/act-outbox';
+import { Caution } from '../../../shared/layout/caution';
+import { Empty, Failed, Waiting } from '../../../shared/layout/states';
+import { catchesLink, roundsLink, stayLink, visitLink } from '../../../shared/routes/paths';
+import { RecordsApi } from '../../../shared/season/records-api';
+import { agoWords, byWords, scoutWords } from '../../../shared/season/season-words';
+import { TodayClock } from '../../../shared/season/today-clock';
+import { viewOf } from '../../../shared/season/view-store';
+import { figureText } from '../../../shared/units/format';
+import { UnitChoice } from '../../../shared/units/unit-choice';
+import { RoundsApi } from '../data/rounds-api';
+import { readingFault, readingsAct } from '../data/reading-acts';
+import { FRESH_LOOK, type Look, type Trouble, TROUBLE_NAMES, visitAct } from '../data/visit-acts';
+import { RoundWalk } from '../data/round-walk';
+import { ScoutSteps } from '../ui/scout-steps';
+
+/** Logging a visit at the foot of a tree: one touch for the scouts, one for all well, nothing to type. */
+@Component({
+  selector: 'yw-visit-page',
+  imports: [RouterLink, ScoutSteps, Waiting, Empty, Failed, Caution],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './visit-page.html',
+  styleUrl: './visit-page.scss',
+})
+export class VisitPage {
+  /** The stay. */
+  readonly id = input.required<string>();
+
+  protected readonly outbox = inject(ActOutbox);
+  readonly #router = inject(Router);
+  readonly #clock = inject(TodayClock);
+  readonly #system = inject(UnitChoice).system;
+  readonly #records = inject(RecordsApi);
+  readonly #api = inject(RoundsApi);
+  readonly #walk = inject(RoundWalk);
+  protected readonly due = viewOf(() => this.#api.due());
+  protected readonly rounds = roundsLink();
+  protected readonly catches = catchesLink();
+
+  protected readonly look = linkedSignal<string, Look>({ source: this.id, computation: () => FRESH_LOOK });
+  protected readonly more = linkedSignal<string, 'trouble' | 'notes' | null>({
+    source: this.id,
+    computation: () => null,
+  });
+  protected readonly reading = signal({ label: '', value: '', unit: '' });
+  protected readonly readingProblem = signal<string | null>(null);
+  protected readonly troubles = Object.entries(TROUBLE_NAMES) as readonly (readonly [Trouble, string])[];
+
+  protected readonly trap = computed(
+    () => this.due.data()?.traps.find(({ deploymentId }) => deploymentId === this.id()) ?? null,
+  );
+  readonly #lastBait = toSignal(
+    toObservable(this.id).pipe(
+      // The bait of the stay that is open now.
+      switchMap((deploymentId) =>
+        this.#records.list('baits', { deploymentId, sort: '-appliedOn', limit: 1 }).pipe(catchError(() => of(null))),
+      ),
+    ),
+    { initialValue: null },
+  );
+  protected readonly head = computed(() => {
+    const trap = this.trap();
+    const today = this.#clock.today();
+    if (!trap || today === null) return null;
+    const height = trap.heightM === null ? '' : `${figureText(trap.heightM, 'height', this.#system())} up`;
+    const place = [height, trap.landmarkNote ?? ''].filter((text) => text !== '').join(', ');
+    const seen = trap.lastScouts === null ? '' : `: ${scoutWords(trap.lastScouts)}`;
+    const last =
+      trap.lastVisitOn === null
+        ? `Hung ${agoWords(trap.hungOn, today)}`
+        : `Last look ${agoWords(trap.lastVisitOn, today)}${seen}`;
+    return {
+      place,
+      last,
+      hour: this.#clock.minute()?.slice(11) ?? '',
+      due: byWords(trap.due.dueBy, today),
+      ladder: trap.heightM !== null && trap.heightM > 2,
+      stay: stayLink(trap.deploymentId),
+      closed: trap.due.nextAccess === today ? null : 'The owner does not let you in today.',
+    };
+  });
+
+  protected choose(scouts: ScoutStep): void {
+    this.look.update((look) => ({ ...look, scouts }));
+  }
+
+  protected change(change: Partial<Look>): void {
+    this.look.update((look) => ({ ...look, ...change }));
+  }
+
+  protected open(part: 'trouble' | 'notes'): void {
+    this.more.update((before) => (before === part ? null : part));
+  }
+
+  /** Keeps the look and goes on to the next trap of the round. */
+  protected keep(): void {
+    const trap = this.trap();
+    const minute = this.#clock.minute();
+    if (!trap || minute === null) return;
+    const reading = this.reading();
+    const fault = readingFault(reading);
+    this.readingProblem.set(fault);
+    if (fault !== null) return;
+    const act = visitAct(trap, this.look(), minute, this.#lastBait()?.items[0] ?? null);
+    this.outbox.do({ ...act, changes: [...act.changes, ...readingsAct(trap.deploymentId, minute, reading)] });
+    this.reading.set({ label: '', value: '', unit: '' });
+    if (this.look().scouts === 'movedIn') {
+      void this.#router.navigate([...this.catches]);
+      return;
+    }
+    const today = minute.slice(0, 10);
+    this.#walk.seen(trap.deploymentId, today);
+    const next = this.#walk.nextOf(this.due.data()?.traps ?? [], today);
+    void this.#router.navigate(next === null ? [...this.rounds] : [...visitLink(next)]);
+  }
+}

@@ -1,0 +1,89 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, inject } from '@angular/core';
+import { KeyMap } from '../keys/key-map';
+import { ActOutbox } from './act-outbox';
+
+/** What was last done and the way back; what the server would not keep, and what it has not got yet. */
+@Component({
+  selector: 'yw-act-bar',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (one of outbox.refused(); track one.id) {
+      <p class="refused" role="alert">
+        <span><strong>Not kept.</strong> {{ one.says }}: {{ one.sentence }}</span>
+        <button type="button" (click)="outbox.dismiss(one.id)">I see</button>
+      </p>
+    }
+    @if (outbox.last(); as last) {
+      <div class="last" role="status">
+        <p>
+          {{ last.says }}, {{ last.waiting ? 'kept on this device' : 'kept' }}.
+          @if (outbox.unreachable()) {
+            <strong>Yewridge cannot keep it yet: {{ outbox.waiting() }} waiting here.</strong>
+          }
+        </p>
+        <button type="button" (click)="outbox.undoLast()">Undo</button>
+      </div>
+    } @else if (outbox.unreachable()) {
+      <p class="last" role="status">Yewridge cannot keep it yet: {{ outbox.waiting() }} waiting here, none is lost.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    .last,
+    .refused {
+      display: flex;
+      align-items: stretch;
+      justify-content: space-between;
+      gap: var(--s3);
+      min-height: 56px;
+      margin: 0;
+      background: var(--ink);
+      color: var(--paper);
+      font-size: var(--t-m);
+    }
+    .refused {
+      border-left: 3px solid var(--clay);
+      background: var(--clay-2);
+      color: var(--ink);
+    }
+    p,
+    span {
+      margin: 0;
+      padding: 0 var(--s4);
+      align-self: center;
+    }
+    button {
+      min-width: 92px;
+      border: 0;
+      border-left: 1px solid currentcolor;
+      background: none;
+      color: inherit;
+      font-weight: 600;
+      cursor: pointer;
+    }
+    button:focus-visible {
+      outline-color: currentcolor;
+      outline-offset: -4px;
+    }
+  `,
+})
+export class ActBar {
+  protected readonly outbox = inject(ActOutbox);
+
+  constructor() {
+    inject(KeyMap).add(
+      [
+        {
+          sequence: 'Ctrl+z',
+          says: 'Take back what was last done',
+          run: () => {
+            this.outbox.undoLast();
+          },
+        },
+      ],
+      inject(DestroyRef),
+    );
+  }
+}

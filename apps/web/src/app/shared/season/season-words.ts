@@ -1,0 +1,106 @@
+import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
+
+const words = (options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat =>
+  new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' });
+const SHORT = words({ weekday: 'short', day: 'numeric', month: 'short' });
+const LONG = words({ day: 'numeric', month: 'short', year: 'numeric' });
+const WEEKDAY = words({ weekday: 'long' });
+const MONTH_DAY = words({ day: 'numeric', month: 'short' });
+
+/** `Thu 14 May`. */
+export const dayShort = (date: IsoDate): string => SHORT.format(Date.parse(date)).replace(',', '');
+/** `14 May 2026`. */
+export const dayLong = (date: IsoDate): string => LONG.format(Date.parse(date));
+/** `14 May`. */
+export const monthDay = (date: IsoDate): string => MONTH_DAY.format(Date.parse(date));
+export const weekdayName = (date: IsoDate): string => WEEKDAY.format(Date.parse(date));
+
+/** `today`, `yesterday`, `3 days ago`, else the day. */
+export function agoWords(date: IsoDate, today: IsoDate): string {
+  const days = daysBetween(date, today);
+  if (days === 0) return 'today';
+  if (days === 1) return 'yesterday';
+  return days > 1 && days < 14 ? `${days} days ago` : dayLong(date);
+}
+
+/** `Today`, `Tomorrow`, `By Sat 16`, `since Mon 4 May`. */
+export function byWords(dueBy: IsoDate | null, today: IsoDate): string {
+  if (dueBy === null) return 'nothing due';
+  const days = daysBetween(today, dueBy);
+  if (days < 0) return `Due since ${dayShort(dueBy)}`;
+  if (days === 0) return 'Today';
+  if (days === 1) return 'By tomorrow';
+  return `By ${dayShort(dueBy)}`;
+}
+
+/** The Friday this week's rounds end on: today, if it is one. */
+export function comingFriday(today: IsoDate): IsoDate {
+  for (let n = 0; n < 7; n++) {
+    const day = addDays(today, n);
+    if (weekdayName(day) === 'Friday') return day;
+  }
+  return today;
+}
+
+export const SHADE_NAMES = { shade: 'shade', partSun: 'sun and shade', fullSun: 'full sun' } as const;
+export const HUNG_BY_NAMES = {
+  strut: 'strut on a limb',
+  strap: 'strap',
+  bracket: 'bracket',
+  hook: 'hook and bar',
+  wire: 'wire',
+  stand: 'stand',
+  deck: 'deck or roof',
+} as const;
+export const ENTRANCE_NAMES = { open: 'open', reduced: 'reduced', screened: 'screened', shut: 'shut' } as const;
+export const CARRIER_NAMES = {
+  swabInBag: 'swab in a bag',
+  openSwab: 'open swab',
+  towelInBag: 'towel in a bag',
+  pipette: 'pipette',
+  wickVial: 'vial with a wick',
+  gel: 'gel',
+  sprayOnWood: 'sprayed on wood',
+} as const;
+export const SUBSTANCE_NAMES = {
+  lemongrassOil: 'lemongrass oil',
+  citral: 'citral',
+  geraniol: 'geraniol',
+  linalool: 'linalool',
+  limonene: 'limonene',
+} as const;
+export const SIZE_NAMES = {
+  small: 'small, under 1 kg',
+  medium: 'medium, 1 to 2 kg',
+  large: 'large, over 2 kg',
+  secondary: 'after-swarm with a virgin queen',
+} as const;
+export const QUEEN_NAMES = { unknown: 'not seen', laying: 'laying', virgin: 'virgin', none: 'none' } as const;
+export const METHOD_NAMES = {
+  trap: 'in a trap',
+  shaken: 'hanging swarm, shaken',
+  vacuum: 'with the vacuum',
+  brushed: 'brushed',
+} as const;
+export const FOLLOWUP_NAMES = {
+  hived: 'Hived',
+  laying: 'Laying',
+  requeened: 'Requeened',
+  united: 'United',
+  overwintered: 'Overwintered',
+  absconded: 'Absconded',
+  died: 'Died out',
+} as const;
+
+/** `faces 140°, south-east`. */
+const WINDS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'] as const;
+export function windName(degrees: number): string {
+  return WINDS[Math.round((((degrees % 360) + 360) % 360) / 45) % 8] ?? 'north';
+}
+
+/** Scouts a minute as a keeper says them. */
+export function scoutWords(perMin: number): string {
+  if (perMin === 0) return 'no scouts';
+  if (perMin < 6) return 'a few scouts';
+  return perMin < 16 ? 'tens of scouts' : 'a stream of scouts';
+}
