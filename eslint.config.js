@@ -43,6 +43,11 @@ const policies = [
   { from: from('contract-shared'), allow: to('contract-shared', 'core-shared') },
   { from: from('contract-feature'), allow: to('contract-shared', 'core-shared', 'core-feature') },
   self('contract-feature'),
+  // The records of a season are what ground, rounds and catches are views of.
+  {
+    from: from('contract-feature'),
+    allow: [{ to: { element: { type: 'contract-feature', captured: { feature: 'season' } } } }],
+  },
   { from: from('contract-schemas'), allow: to('contract-feature', 'contract-shared') },
   {
     from: from('server-main'),
@@ -59,11 +64,23 @@ const policies = [
   },
   { from: from('server-config'), allow: to('server-config', 'contract-shared') },
   { from: from('server-http'), allow: to('server-http', 'contract-shared', 'contract-schemas') },
-  { from: from('server-db'), allow: to('server-db', 'core-feature', 'core-shared') },
-  { from: from('server-demo'), allow: to('server-demo', 'server-db', 'server-shared', 'core-feature') },
+  { from: from('server-db'), allow: to('server-db', 'contract-feature', 'core-feature', 'core-shared') },
+  {
+    from: from('server-demo'),
+    allow: to('server-demo', 'server-db', 'server-shared', 'contract-feature', 'core-feature', 'core-shared'),
+  },
   {
     from: from('server-shared'),
-    allow: to('server-shared', 'server-http', 'server-db', 'contract-shared', 'contract-schemas'),
+    allow: to(
+      'server-shared',
+      'server-http',
+      'server-db',
+      'contract-shared',
+      'contract-feature',
+      'contract-schemas',
+      'core-feature',
+      'core-shared',
+    ),
   },
   {
     from: from('server-feature'),
@@ -82,6 +99,14 @@ const policies = [
   { from: from('web-main'), allow: to('web-shell') },
   { from: from('web-shell'), allow: to('web-shell', 'web-shared', 'web-feature', 'contract-shared') },
   { from: from('web-shared'), allow: to('web-shared', 'contract-shared', 'core-shared') },
+  // What all places of the season share: the records and the words for their days.
+  {
+    from: from('web-shared'),
+    allow: [
+      { to: { element: { type: 'contract-feature', captured: { feature: 'season' } } } },
+      { to: { element: { type: 'core-feature', captured: { feature: 'season' } } } },
+    ],
+  },
   {
     from: from('web-feature'),
     allow: to('web-shared', 'contract-shared', 'contract-feature', 'core-feature', 'core-shared'),
@@ -131,6 +156,7 @@ export default tseslint.config(
         module: 'writable',
         localStorage: 'readonly',
         document: 'readonly',
+        globalThis: 'readonly',
       },
     },
   },

@@ -36,7 +36,8 @@ import {
   whatMatters,
   withOpening,
 } from '@yewridge/core/suction';
-import { dragTrace, gateTrace } from './drag-trace.mjs';
+import { writeClub, plainReads } from './club-records.mjs';
+import { dragTrace, gateTrace, scrollTrace } from './drag-trace.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const ROUNDS = 400;
@@ -233,12 +234,48 @@ own.child.kill('SIGTERM');
 bare.server.close();
 bare.database.close();
 
+/** A club's ten seasons: each answer beside the same rows read plainly and written as JSON. */
+async function club() {
+  const where = join(folder, 'club');
+  const first = await api(where);
+  first.child.kill('SIGTERM');
+  await once(first.child, 'exit');
+  const file = join(where, 'yewridge.sqlite');
+  const looks = writeClub(file, { ...startingPoint('nuc-over-base'), name: 'Club' });
+  const server = await api(where);
+  const root = server.url.replace('/designs', '');
+  const plain = plainReads(file);
+  const asked = {
+    list: '/records/visits?sort=at&limit=500',
+    ribbon: '/rounds/ribbon?from=2025-01-01&to=2025-12-31',
+    due: '/rounds/due',
+    summary: '/rounds/summary',
+  };
+  const rows = [];
+  for (const [name, path] of Object.entries(asked)) {
+    const ours = await timed(() => request(root + path), 12, 3);
+    const bareRows = await timed(() => plain[name](), 12, 3);
+    rows.push({ name, ours, bare: bareRows });
+  }
+  const scrolled = await scrollTrace(`${root.replace('/api/v1', '')}/rounds`);
+  plain.close();
+  server.child.kill('SIGTERM');
+  return { looks, rows, scrolled };
+}
+const season = await club();
+
 const load = firstLoad();
 const ms = (value) => `${value.toFixed(value < 1 ? 3 : 2)} ms`;
 const row = (what, { median, p95 }) => `| ${what} | ${ms(median)} | ${ms(p95)} |`;
 const dragRow = (what, { script, script95, longest, long }) =>
   `| ${what} | ${ms(script)} | ${ms(script95)} | ${ms(longest)} | ${long} |`;
 const kilo = (bytes) => `${(bytes / 1024).toFixed(1)} kB`;
+const CLUB_NAMES = {
+  list: 'a page of 500 looks',
+  ribbon: 'the ribbon of one season',
+  due: 'what is due at 400 traps',
+  summary: 'ten seasons added up',
+};
 const lines = [
   '# Performance',
   '',
@@ -277,6 +314,21 @@ const lines = [
   dragRow('two sections', pulledNuc),
   dragRow('ten sections', pulled),
   dragRow('a rig, its bleed gate dragged', dragged),
+  '',
+  `## A club of 400 traps and ten seasons, ${season.looks} looks`,
+  '',
+  'Over HTTP, beside the same rows read with better-sqlite3 and JSON.stringify in one process (aim: within three times).',
+  '',
+  '| what | median | plain, median | times |',
+  '| --- | --- | --- | --- |',
+  ...season.rows.map(
+    ({ name, ours, bare: plainRows }) =>
+      `| ${CLUB_NAMES[name]} | ${ms(ours.median)} | ${ms(plainRows.median)} | ${(ours.median / plainRows.median).toFixed(1)} |`,
+  ),
+  '',
+  '| on the screen | script of a frame, median | 95 % below | longest task | tasks over 50 ms in 120 frames |',
+  '| --- | --- | --- | --- | --- |',
+  dragRow('the ribbon, scrolled through years and traps', season.scrolled),
   '',
   '## Suction (in Node)',
   '',

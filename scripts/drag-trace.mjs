@@ -13,6 +13,44 @@ function mainThread(events) {
   return named.filter(({ args }) => args?.name === 'CrRendererMain').map(({ pid, tid }) => `${pid}:${tid}`);
 }
 
+/** The ribbon of a club, scrolled a step a frame through its years and its traps. */
+export async function scrollTrace(url) {
+  const browser = await browserType.launch({
+    executablePath: chromium(),
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(url);
+    await page.locator('yw-ribbon canvas').waitFor();
+    await page.waitForLoadState('networkidle');
+    await browser.startTracing(page, {
+      categories: ['devtools.timeline', 'toplevel', 'disabled-by-default-devtools.timeline'],
+    });
+    await page.evaluate(async (frames) => {
+      const scroller = document.querySelector('yw-ribbon .scroller');
+      for (let n = 0; n < frames; n++) {
+        scroller.scrollBy(n % 2 === 0 ? -60 : 0, n % 2 === 0 ? 0 : 40);
+        await new Promise((resolve) => globalThis.requestAnimationFrame(resolve));
+      }
+    }, MOVES);
+    const { traceEvents } = JSON.parse((await browser.stopTracing()).toString());
+    const frames = traceEvents.filter(({ name, ph, dur }) => ph === 'X' && name === 'FireAnimationFrame' && dur > 0);
+    const scripts = frames.map(({ dur }) => dur / 1000).toSorted((a, b) => a - b);
+    const long = traceEvents.filter(
+      ({ name, ph, dur }) => ph === 'X' && name === 'ThreadControllerImpl::RunTask' && dur / 1000 > LONG_TASK_MS,
+    );
+    return {
+      script: scripts[Math.floor(scripts.length / 2)] ?? 0,
+      script95: scripts[Math.floor(scripts.length * 0.95)] ?? 0,
+      longest: Math.max(0, ...long.map(({ dur }) => dur / 1000)),
+      long: long.length,
+    };
+  } finally {
+    await browser.close();
+  }
+}
+
 /** Durations in ms of the tasks of the busiest renderer between the first and the last pointer event. */
 function tasksOf(events) {
   const moves = events.filter(({ name, args }) => name === 'EventDispatch' && args?.data?.type === 'pointermove');

@@ -17,21 +17,14 @@ const pictures = [
   { name: 'bench-list', path: '/bench', size: desk },
   { name: 'bench-design', path: '/bench/vellmark-tall-nuc', size: desk, open: 'Base, empty' },
   { name: 'bench-tube-inches', path: '/bench/vellmark-form-tube', size: desk, units: 'imperial', open: 'Three holes' },
-  { name: 'bench-working', path: '/bench/vellmark-orchard-zander', size: desk, working: true },
   { name: 'bench-night', path: '/bench/vellmark-two-coolers', size: desk, theme: 'night' },
-  { name: 'bench-dusk', path: '/bench/vellmark-upturned-pot', size: desk, theme: 'dusk' },
   { name: 'bench-phone', path: '/bench/vellmark-tall-nuc', size: phone },
-  { name: 'bench-list-phone', path: '/bench', size: phone },
-  { name: 'bench-start', path: '/bench/new', size: desk },
   { name: 'bench-load', path: '/bench/vellmark-tall-nuc/load', size: desk },
   {
     name: 'bench-compare',
     path: '/bench/compare?ids=vellmark-tall-nuc,vellmark-orchard-zander,vellmark-two-coolers,vellmark-fence-boards',
     size: desk,
   },
-  { name: 'bench-versions', path: '/bench/vellmark-tall-nuc/versions', size: desk },
-  { name: 'bench-swarm-size', path: '/bench/swarm-size', size: desk },
-  { name: 'suction-list', path: '/suction', size: desk },
   { name: 'suction-rig', path: '/suction/vellmark-loft-rig', size: desk, ready: 'yw-matter-bars' },
   {
     name: 'suction-night',
@@ -43,6 +36,19 @@ const pictures = [
     ready: 'yw-matter-bars',
   },
   { name: 'suction-phone', path: '/suction/vellmark-loft-rig', size: phone, ready: 'yw-matter-bars' },
+  { name: 'rounds', path: '/rounds', size: desk, ready: 'yw-ribbon canvas' },
+  { name: 'rounds-phone', path: '/rounds', size: phone, ready: 'yw-due-list li' },
+  {
+    name: 'rounds-visit-dusk',
+    path: '/rounds/stays/stay-v-07-2026-04-03/visit',
+    size: phone,
+    theme: 'dusk',
+    ready: 'yw-scout-steps',
+  },
+  { name: 'rounds-hang', path: '/rounds/hang?trap=vellmark-v-04&site=old-station', size: desk, ready: 'yw-compass' },
+  { name: 'ground', path: '/ground?site=old-weir', size: desk, ready: 'aside' },
+  { name: 'ground-night', path: '/ground', size: desk, theme: 'night', ready: '.leaflet-marker-icon' },
+  { name: 'catches', path: '/catches?season=2025', size: desk, ready: 'section li a' },
   { name: 'stores', path: '/stores', size: desk },
   { name: 'stores-trap', path: '/stores/traps/vellmark-v-01', size: desk },
 ];
@@ -79,8 +85,11 @@ try {
     if (open) await page.getByRole('button', { name: new RegExp(`^${open}`) }).click();
     if (working) await page.getByRole('button', { name: 'Show working', exact: true }).click();
     if (ready) {
-      await page.locator(ready).waitFor();
-      await page.locator('yw-gate-lanes .mark').first().waitFor({ state: 'attached' });
+      await page.locator(ready).first().waitFor();
+      await page.waitForLoadState('networkidle');
+      if (path.startsWith('/suction/')) {
+        await page.locator('yw-gate-lanes .mark').first().waitFor({ state: 'attached' });
+      }
     }
     await page.evaluate(() => document.fonts.ready);
     await page.screenshot({ path: `${out}${name}.png` });

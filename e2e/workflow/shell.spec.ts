@@ -65,6 +65,21 @@ test.describe('shell', () => {
         ['/stores', 'li'],
         ['/stores/traps/vellmark-v-04', 'yw-trap-label'],
         ['/stores/labels', 'yw-trap-label'],
+        ['/stores/shelf', 'li'],
+        ['/ground?site=old-weir', 'aside'],
+        ['/ground?view=list', 'yw-ground-page li'],
+        ['/ground/sites/old-weir', 'yw-site-form'],
+        ['/ground/sites/old-weir/letter', 'article'],
+        ['/ground/new', 'yw-site-form'],
+        ['/rounds', 'canvas'],
+        ['/rounds?view=list', 'yw-due-list li'],
+        ['/rounds/hang', 'yw-compass'],
+        ['/rounds/seasons', 'table'],
+        ['/rounds/stays/stay-v-05-2026-04-06', 'ol li'],
+        ['/rounds/stays/stay-v-05-2026-04-06/visit', 'yw-scout-steps'],
+        ['/catches?season=all', 'section li a'],
+        ['/catches/catch-v-02-2026-04-30', 'ol li'],
+        ['/catches/new', 'section'],
         ['/settings', '[role=radiogroup]'],
       ] as const) {
         await page.goto(DEMO + path);
@@ -108,6 +123,20 @@ test.describe('shell', () => {
       '/suction/compare?ids=vellmark-loft-rig,vellmark-orchard-rig',
       '/stores',
       '/stores/traps/vellmark-v-04',
+      '/stores/shelf',
+      '/ground',
+      '/ground?site=old-weir',
+      '/ground/sites/old-weir',
+      '/ground/new',
+      '/rounds',
+      '/rounds?view=ribbon',
+      '/rounds/hang',
+      '/rounds/seasons',
+      '/rounds/stays/stay-v-05-2026-04-06',
+      '/rounds/stays/stay-v-05-2026-04-06/visit',
+      '/catches',
+      '/catches/catch-v-02-2026-04-30',
+      '/catches/new',
       '/settings',
     ]) {
       await page.goto(DEMO + path);
@@ -116,7 +145,10 @@ test.describe('shell', () => {
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide, path).toBeLessThanOrEqual(390);
     }
+    await page.getByRole('button', { name: 'More' }).click();
     await page.getByRole('link', { name: 'Bench', exact: true }).click();
     await expect(page.getByRole('article').first()).toBeVisible();
+    await page.getByRole('link', { name: 'Rounds', exact: true }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('traps');
   });
 });

@@ -1,0 +1,258 @@
+import type { Locator, Page } from '@playwright/test';
+import { DEMO_PORT } from '../support/ports.js';
+import { expect, test } from '../support/test.js';
+
+const DEMO = `http://localhost:${DEMO_PORT}`;
+
+/** What was done last, as the bar at the foot says it. */
+const done = (page: Page, words: string | RegExp): Locator => page.getByRole('status').filter({ hasText: words });
+
+test.describe('a season on a telephone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+  async function hang(page: Page, trap: RegExp, site: RegExp): Promise<void> {
+    await page.goto(`${DEMO}/rounds/hang`);
+    await page.getByRole('radio', { name: trap }).tap();
+    await page.getByRole('radio', { name: site }).tap();
+    await page.getByRole('slider', { name: 'Entrance faces' }).tap({ position: { x: 120, y: 74 } });
+    await page.getByRole('button', { name: /^Hung/ }).tap();
+    await expect(done(page, /hung at .*, kept\./)).toBeVisible();
+  }
+
+  test('three traps hung, five rounds, two catches, one absconds, and the trap hangs again', async ({ page }) => {
+    test.setTimeout(240_000);
+    await hang(page, /V-14/, /Old station/);
+    await hang(page, /V-04/, /Mill race/);
+    await hang(page, /V-15/, /Ferry meadow/);
+    await page.goto(`${DEMO}/rounds?view=list`);
+    await expect(page.getByRole('link', { name: /V-14 Old station/ })).toContainText('hung today');
+
+    // Five rounds: each look leads to the next trap that is due and may be gone to.
+    const seen: string[] = [];
+    await page.goto(`${DEMO}/rounds?view=list&show=friday`);
+    await page.getByRole('link', { name: /V-07 Old weir/ }).tap();
+    for (const step of ['A few', 'None', 'Tens', 'None', 'A few']) {
+      const heading = page.getByRole('heading', { level: 1 });
+      await expect(heading).not.toHaveText(seen.at(-1) ?? '');
+      seen.push((await heading.textContent()) ?? '');
+      await page.getByRole('radio', { name: step }).tap();
+      await page.getByRole('button', { name: 'All well, next trap' }).tap();
+      await expect(done(page, /, kept\./)).toContainText(seen.at(-1)?.match(/V-\d\d/)?.[0] ?? 'V-');
+      if (/rounds(\?|$)/.test(page.url())) await page.goto(`${DEMO}/rounds/stays/stay-v-12-2026-04-01/visit`);
+    }
+    expect(new Set(seen).size).toBe(5);
+
+    // Bees in the new trap at the old station, told by one touch; two catches wait in traps now.
+    await page.goto(`${DEMO}/rounds?view=list`);
+    await page.getByRole('link', { name: /V-14 Old station/ }).tap();
+    await page.getByRole('radio', { name: 'Moved in' }).tap();
+    await page.getByRole('button', { name: 'Bees are in' }).tap();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('2 traps hold bees');
+    const inTrap = page.getByRole('region', { name: 'In the trap' });
+    await expect(inTrap.getByRole('link', { name: /V-14, Old station/ })).toBeVisible();
+
+    // The one from the orchard is carried home, hived, and absconds.
+    await inTrap.getByRole('link', { name: /V-11, Lower orchard/ }).tap();
+    await page.getByRole('button', { name: 'Carried away' }).tap();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('carried home');
+    await page.getByRole('button', { name: 'Hived' }).tap();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('hived');
+    await page.getByRole('button', { name: 'Absconded' }).tap();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('lost');
+
+    // Its trap goes up again where it hung: a new stay with a count of its own.
+    await page.getByRole('link', { name: 'Hang V-11 again' }).tap();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('V-11 at Lower orchard');
+    await page.getByRole('button', { name: /^Hung/ }).tap();
+    await expect(done(page, 'V-11 hung at Lower orchard, kept.')).toBeVisible();
+    await page.goto(`${DEMO}/catches`);
+    await expect(page.getByRole('region', { name: 'Lost' }).getByRole('link', { name: /V-11/ })).toContainText(
+      'Absconded today',
+    );
+    await page.goto(`${DEMO}/ground/sites/lower-orchard`);
+    const stays = page
+      .getByRole('region', { name: 'What hung here' })
+      .getByRole('listitem')
+      .filter({ hasText: 'V-11' });
+    await expect(stays).toHaveCount(8);
+  });
+
+  test('a visit is logged in two touches, and taken back in one', async ({ page }) => {
+    await page.goto(`${DEMO}/rounds/stays/stay-v-06-2026-04-06/visit`);
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('V-06');
+    let taps = 0;
+    const tap = async (target: Locator): Promise<void> => {
+      taps += 1;
+      await target.tap();
+    };
+    const began = Date.now();
+    await tap(page.getByRole('radio', { name: 'Tens' }));
+    await tap(page.getByRole('checkbox', { name: 'Bait refreshed' }));
+    await tap(page.getByRole('button', { name: 'All well, next trap' }));
+    await expect(done(page, 'V-06: tens, bait refreshed, kept.')).toBeVisible();
+    expect(taps).toBeLessThanOrEqual(4);
+    test.info().annotations.push({ type: 'scripted time of a visit', description: `${Date.now() - began} ms` });
+
+    await page.goto(`${DEMO}/rounds/stays/stay-v-06-2026-04-06`);
+    const story = page.getByRole('region', { name: 'What was seen and done' }).getByRole('listitem');
+    await expect(story.filter({ hasText: 'Thu 14 May' })).toHaveCount(2);
+    await page.getByRole('button', { name: 'Remove' }).first().tap();
+    await expect(story.filter({ hasText: 'Thu 14 May' })).toHaveCount(1);
+    await page.getByRole('button', { name: 'Undo' }).tap();
+    await expect(story.filter({ hasText: 'Thu 14 May' })).toHaveCount(2);
+  });
+
+  test('with no signal a look is kept on the telephone, over a reload, and is sent once when the signal is back', async ({
+    page,
+    allow,
+  }) => {
+    allow(/acts/, /Failed to load resource/);
+    await page.goto(`${DEMO}/rounds/stays/stay-v-16-2026-04-12/visit`);
+    await page.getByRole('radio', { name: 'A few' }).waitFor();
+    await page.route('**/api/v1/acts/**', (route) => route.abort('internetdisconnected'));
+    await page.getByRole('radio', { name: 'A few' }).tap();
+    await page.getByRole('button', { name: 'All well, next trap' }).tap();
+    await expect(page.getByText('1 waiting here')).toBeVisible();
+    await page.reload();
+    await expect(page.getByText('1 waiting here, none is lost.')).toBeVisible();
+    // The answer to the first sending is lost on the way; the second must not make a second visit.
+    let lost = 0;
+    await page.unroute('**/api/v1/acts/**');
+    await page.route('**/api/v1/acts/**', async (route) => {
+      if (lost > 0) return route.continue();
+      lost += 1;
+      await route.fetch();
+      return route.abort('connectionreset');
+    });
+    await expect(page.getByText('waiting here')).toBeHidden({ timeout: 30_000 });
+    expect(lost).toBe(1);
+    await page.goto(`${DEMO}/rounds/stays/stay-v-16-2026-04-12`);
+    const story = page.getByRole('region', { name: 'What was seen and done' }).getByRole('listitem');
+    await expect(story.filter({ hasText: 'Thu 14 May' })).toHaveCount(1);
+  });
+});
+
+test.describe('the season at the table', () => {
+  test('the ribbon is read, walked and opened by keys alone', async ({ page }) => {
+    await page.goto(`${DEMO}/rounds`);
+    const ribbon = page.getByRole('application', { name: /Season ribbon/ });
+    await ribbon.focus();
+    const says = page.locator('#ribbon-says');
+    await expect(says).toContainText(/V-\d\d, Thu 14 May 2026/);
+    const first = await says.textContent();
+    await page.keyboard.press('ArrowDown');
+    await expect(says).not.toHaveText(first ?? '');
+    for (let n = 0; n < 3; n++) await page.keyboard.press('Shift+ArrowLeft');
+    await expect(says).toContainText('Thu 23 Apr 2026');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(/V-\d\d at .*days|kg/);
+    await page.goBack();
+    await page.getByRole('radio', { name: 'All years' }).check();
+    await expect(page).toHaveURL(/zoom=years/);
+    await ribbon.focus();
+    await page.keyboard.press('n');
+    await expect(page.getByText('Scouts at the entrance?')).toBeVisible();
+  });
+
+  test('filters and zoom stay in the address, and the list says why', async ({ page }) => {
+    await page.goto(`${DEMO}/rounds?view=list&show=bees`);
+    await expect(page.getByRole('region', { name: 'Bees first' })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'This week' })).toBeHidden();
+    await page.getByRole('radio', { name: /^All \d/ }).check();
+    await expect(page.getByRole('link', { name: /V-03 Larch ride/ })).toContainText(
+      'Two people: one holds the ladder.',
+    );
+    await expect(page.getByRole('link', { name: /V-05 Quarry lip/ })).toContainText(
+      'The owner lets you in on Sat 16 May.',
+    );
+  });
+
+  test('a site is added by coordinates, mended, moved back, and found by keys', async ({ page }) => {
+    await page.goto(`${DEMO}/ground`);
+    await page.getByRole('link', { name: 'New site' }).click();
+    await page.getByLabel('name', { exact: true }).fill('Heron bend');
+    const where = page.getByLabel('coordinates');
+    await where.fill('47° 61′ N 13° 12′ E');
+    await expect(page.getByRole('alert')).toContainText('is not a pair of coordinates like');
+    await where.fill("47° 24.12' N 13° 12.30' E");
+    await expect(page.getByRole('alert')).toBeHidden();
+    await where.blur();
+    await page.getByLabel('a new owner').fill('Notburga Aumoser');
+    await page.getByLabel('a new owner').blur();
+    await page.getByRole('button', { name: 'Keep the site' }).click();
+    await expect(page.getByRole('heading', { name: 'Heron bend' })).toBeVisible();
+    await expect(page.getByRole('complementary')).toContainText('Notburga Aumoser');
+    await page.getByRole('link', { name: 'The record' }).click();
+    await expect(page.getByLabel('coordinates')).toHaveValue('47.40200, 13.20500');
+    await page.getByLabel('what one looks for').fill('heron nest over the bend');
+    await page.getByLabel('what one looks for').blur();
+    await expect(done(page, 'Heron bend: changed, kept.')).toBeVisible();
+    await page.getByRole('heading', { level: 1 }).click();
+    await page.keyboard.press('Control+z');
+    await expect(page.getByLabel('what one looks for')).toHaveValue('');
+
+    await page.goto(`${DEMO}/ground`);
+    const mark = page.getByRole('button', { name: /^Heron bend/ });
+    await mark.focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('complementary')).toContainText('Heron bend');
+    await page.getByRole('button', { name: 'As a list' }).click();
+    await page.getByRole('searchbox').fill('heron');
+    await expect(page.getByRole('list', { name: 'Sites' }).getByRole('button')).toHaveCount(1);
+  });
+
+  test('a site stands where the telephone stands', async ({ page, context }) => {
+    await context.grantPermissions(['geolocation'], { origin: DEMO });
+    await context.setGeolocation({ latitude: -26.2, longitude: 28.05 });
+    await page.goto(`${DEMO}/ground/new`);
+    await page.getByRole('button', { name: 'Where I stand' }).click();
+    await expect(page.getByLabel('coordinates')).toHaveValue('-26.20000, 28.05000');
+    await context.clearPermissions();
+  });
+
+  test('Stores says where each trap is, which comb is due out, and counts what is left', async ({ page }) => {
+    await page.goto(`${DEMO}/stores`);
+    await expect(page.getByRole('link', { name: /^V-05/ })).toContainText('hangs at Quarry lip');
+    await page.getByRole('link', { name: 'Combs and goods' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^2 combs are due out, 27 lures left$/);
+    const combs = page.getByRole('region', { name: 'Combs' }).getByRole('listitem');
+    await expect(combs.filter({ hasText: 'V-03 comb 1' })).toContainText('due out since 2026');
+    await combs.filter({ hasText: 'V-03 comb 1' }).getByRole('button', { name: 'Melt down' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('1 comb is due out');
+    const swabs = page.getByRole('region', { name: 'Goods' }).getByRole('listitem').filter({ hasText: 'swab' });
+    await swabs.getByRole('button', { name: 'Less: count' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('26 lures left');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('27 lures left');
+  });
+
+  test('a record that goes against the others is refused in a sentence, and nothing is lost', async ({
+    page,
+    allow,
+  }) => {
+    allow(/409/, /acts/);
+    await page.goto(`${DEMO}/rounds/stays/stay-v-03-2026-04-08`);
+    await page.getByLabel('hung on').fill('2026-05-12');
+    await page.getByLabel('hung on').blur();
+    await expect(page.getByRole('alert')).toContainText('is before the trap was hung there');
+    await page.getByRole('button', { name: 'I see' }).click();
+    await page.reload();
+    await expect(page.getByLabel('hung on')).toHaveValue('2026-04-08');
+  });
+
+  test('the seasons add up by site, and a letter asks the owner in the keeper’s words', async ({ page }) => {
+    await page.goto(`${DEMO}/rounds/seasons`);
+    const bySeason = page.getByRole('region', { name: 'Season by season' });
+    await expect(bySeason.getByRole('row', { name: /^2024/ })).toContainText('11');
+    const edge = page.getByRole('region', { name: 'Site by site' }).getByRole('row', { name: /Larch edge/ });
+    await expect(edge.getByRole('cell').first()).toHaveText('0');
+    await page.goto(`${DEMO}/ground/sites/hop-kiln/letter`);
+    await page.getByLabel('Your words').fill('Dear Alban, may we?');
+    await page.getByLabel('Our telephone').fill('0664 000 1299');
+    await page.reload();
+    await expect(page.getByLabel('Your words')).toHaveValue('Dear Alban, may we?');
+    await page.emulateMedia({ media: 'print' });
+    await expect(page.getByText('Call us: 0664 000 1299')).toBeVisible();
+    await expect(page.getByRole('navigation')).toBeHidden();
+  });
+});
