@@ -13,7 +13,7 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ManometerReadingDto } from '@yewridge/contract/suction';
 import { type Calibration, type Reading, RIG_LIMITS } from '@yewridge/core/suction';
 import equal from 'fast-deep-equal';
-import { catchError, concatMap, EMPTY, of, type Subscription, switchMap, timer } from 'rxjs';
+import { catchError, concat, concatMap, EMPTY, ignoreElements, of, type Subscription, switchMap, timer } from 'rxjs';
 import { undoKeys } from '../../../shared/documents/undo-keys';
 import type { Field, PartChange } from '../../../shared/fields/field';
 import { FieldList } from '../../../shared/fields/field-list';
@@ -200,28 +200,24 @@ export class CalibratePage {
     this.hush();
     this.listening.set(true);
     this.liveFails.set(null);
-    this.#stream = this.store
-      .flush()
-      .pipe(
+    // One subscription for both, so that ending it always ends the stream too, and no other setting is heard beside this one.
+    this.#stream = concat(
+      this.store.flush().pipe(
+        ignoreElements(),
         catchError(() => EMPTY),
-        concatMap(() => EMPTY),
-      )
+      ),
+      this.#api.manometer(this.id(), { opening: this.opening(), portClosed: this.portClosed() }),
+    )
+      .pipe(takeUntilDestroyed(this.#destroyed))
       .subscribe({
-        complete: () => {
-          this.#stream = this.#api
-            .manometer(this.id(), { opening: this.opening(), portClosed: this.portClosed() })
-            .pipe(takeUntilDestroyed(this.#destroyed))
-            .subscribe({
-              next: (reading) => {
-                this.live.set(reading);
-                // What was read stays on the screen, so that it is seen why listening stopped.
-                if (reading.stop) this.hush(reading);
-              },
-              error: (error: Error) => {
-                this.hush();
-                this.liveFails.set(error.message);
-              },
-            });
+        next: (reading) => {
+          this.live.set(reading);
+          // What was read stays on the screen, so that it is seen why listening stopped.
+          if (reading.stop) this.hush(reading);
+        },
+        error: (error: Error) => {
+          this.hush();
+          this.liveFails.set(error.message);
         },
       });
   }
@@ -252,7 +248,7 @@ export class CalibratePage {
 
   protected take(): void {
     const live = this.live();
-    if (!live || live.opening !== this.opening() || live.portClosed !== this.portClosed()) return;
+    if (!live) return;
     this.#simulated = live.simulated;
     const reading: Reading = {
       opening: live.opening,
