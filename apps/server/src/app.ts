@@ -12,6 +12,10 @@ import { catchesRoutes } from './catches/catches-routes.js';
 import type { Database } from './db/database.js';
 import { DesignEntity } from './db/entities/design-entity.js';
 import { RigEntity } from './db/entities/rig-entity.js';
+import { Backups } from './files/backups.js';
+import { FilesIn } from './files/files-in.js';
+import { FilesOut } from './files/files-out.js';
+import { filesRoutes } from './files/files-routes.js';
 import { GroundService } from './ground/ground-service.js';
 import { groundRoutes } from './ground/ground-routes.js';
 import { errorHandler, notFound } from './http/error-handler.js';
@@ -21,7 +25,7 @@ import { RoundsService } from './rounds/rounds-service.js';
 import { roundsRoutes } from './rounds/rounds-routes.js';
 import type { Clock } from './shared/clock/clock.js';
 import { KeptDocuments } from './shared/documents/kept-documents.js';
-import { ActsService } from './season/acts-service.js';
+import { ActsService } from './shared/acts/acts-service.js';
 import { RecordsService } from './season/records-service.js';
 import { seasonRoutes } from './season/season-routes.js';
 import { SeasonLog } from './shared/season-log/season-log.js';
@@ -37,6 +41,8 @@ export interface AppParts {
   readonly log: Logger;
   readonly manometer: Manometer;
   readonly workspace: Omit<WorkspaceDto, 'now'>;
+  /** Where the database lies, and copies of it beside. */
+  readonly dataFolder: string;
   readonly webFolder: string;
 }
 
@@ -86,25 +92,38 @@ function webApp(folder: string): RequestHandler[] {
 }
 
 /** The season's record and the places that are views of it. */
-function seasonOf(database: Database, clock: Clock, { timeZone, hemisphere }: AppParts['workspace']): RequestHandler[] {
+function seasonOf(
+  database: Database,
+  acts: ActsService,
+  clock: Clock,
+  { timeZone, hemisphere }: AppParts['workspace'],
+): RequestHandler[] {
   const log = new SeasonLog(database, clock, timeZone);
   const rounds = new RoundsService(log, hemisphere);
   const hanging = async (): Promise<readonly HangingDto[]> => (await rounds.due()).traps;
   return [
-    seasonRoutes(new RecordsService(database), new ActsService(database, clock, timeZone)),
+    seasonRoutes(new RecordsService(database), acts),
     roundsRoutes(rounds),
     groundRoutes(new GroundService(database, log, hanging)),
     catchesRoutes(new CatchesService(database, log)),
   ];
 }
 
+function filesOf(database: Database, acts: ActsService, clock: Clock, folder: string): RequestHandler {
+  const backups = new Backups(database, clock, folder);
+  const filesIn = new FilesIn(database, acts, backups, clock);
+  return filesRoutes({ filesIn, filesOut: new FilesOut(database), backups, clock });
+}
+
 /** Builds the app; whoever calls it decides where it listens. */
-export function createApp({ database, clock, log, manometer, workspace, webFolder }: AppParts): Express {
+export function createApp({ database, clock, log, manometer, workspace, dataFolder, webFolder }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log }), onlyOwnHost, securityHeaders, compression());
 
   const api = express.Router();
+  const acts = new ActsService(database, clock, workspace.timeZone);
+  api.use(filesOf(database, acts, clock, dataFolder));
   api.use(onlyJson, express.json({ limit: MAX_BODY_BYTES }));
   api.get('/health', async (_request, response) => {
     await database.source.query('SELECT 1');
@@ -120,7 +139,7 @@ export function createApp({ database, clock, log, manometer, workspace, webFolde
   const rigs = new KeptDocuments(RigEntity, database, clock);
   api.use(suctionRoutes(rigs, new RigVersions(rigs, database, clock), manometer, clock));
   api.use(storesRoutes(new TrapsService(database, clock)));
-  api.use(...seasonOf(database, clock, workspace));
+  api.use(...seasonOf(database, acts, clock, workspace));
   api.use(notFound);
 
   app.use(API_BASE, api);

@@ -69,6 +69,7 @@ async function start(config: Config): Promise<void> {
       timeZone: demo ? DEMO_TIME_ZONE : Intl.DateTimeFormat().resolvedOptions().timeZone,
       version: VERSION,
     },
+    dataFolder: config.dataFolder,
     webFolder: config.webFolder,
   });
   const server = createServer(app);

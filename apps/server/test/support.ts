@@ -1,3 +1,6 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { pino } from 'pino';
 import supertest from 'supertest';
 import type { DesignDto } from '@yewridge/contract/bench';
@@ -28,6 +31,7 @@ export async function openBench(): Promise<Bench> {
     manometer: new SimulatedManometer(TRUTH, 1),
     log: pino({ level: 'silent' }),
     workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', hemisphere: 'N', version: 'test' },
+    dataFolder: mkdtempSync(join(tmpdir(), 'yewridge-test-')),
     webFolder: new URL('./web-sample', import.meta.url).pathname,
   });
   return { http: supertest(app), database, app };

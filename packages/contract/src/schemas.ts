@@ -2,6 +2,14 @@ import { designSchema } from './bench/design-schemas.js';
 import { trapSchemas } from './stores/trap-schemas.js';
 
 export { designSchema, saveDesignSchema } from './bench/design-schemas.js';
+export {
+  copyNameSchema,
+  fileQuerySchema,
+  fileTableSchema,
+  ownersQuerySchema,
+  placesQuerySchema,
+} from './files/file-schemas.js';
+export { saveMapLayerSchema } from './ground/ground-schemas.js';
 export { ribbonQuerySchema } from './rounds/rounds-schemas.js';
 export {
   actSchema,

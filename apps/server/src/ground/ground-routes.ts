@@ -1,4 +1,4 @@
-import { recordIdSchema } from '@yewridge/contract/schemas';
+import { recordIdSchema, saveMapLayerSchema } from '@yewridge/contract/schemas';
 import { Router } from 'express';
 import { validated } from '../http/validate.js';
 import type { GroundService } from './ground-service.js';
@@ -13,6 +13,15 @@ export function groundRoutes(ground: GroundService): Router {
   });
   router.get('/ground/layers/:id', async (request, response) => {
     response.json(await ground.layer(validated(recordIdSchema, request.params).id));
+  });
+  router.put('/ground/layers/:id', async (request, response) => {
+    const { id } = validated(recordIdSchema, request.params);
+    const { shown } = validated(saveMapLayerSchema, request.body);
+    response.json(await ground.show(id, shown));
+  });
+  router.delete('/ground/layers/:id', async (request, response) => {
+    await ground.removeLayer(validated(recordIdSchema, request.params).id);
+    response.status(204).end();
   });
   return router;
 }

@@ -95,6 +95,21 @@ export class GroundService {
     return { id, name: row.name, shown: row.shown, geojson: JSON.parse(row.geojson) as unknown };
   }
 
+  show(id: string, shown: boolean): Promise<MapLayerDto> {
+    return this.database.write(async (manager) => {
+      await manager.update(MapLayerEntity, { id }, { shown });
+      const row = await manager.findOneBy(MapLayerEntity, { id });
+      if (!row) throw new AppError('NOT_FOUND');
+      return { id, name: row.name, shown };
+    });
+  }
+
+  removeLayer(id: string): Promise<void> {
+    return this.database.write(async (manager) => {
+      await manager.delete(MapLayerEntity, { id });
+    });
+  }
+
   private async records<T extends TableName>(table: T): Promise<readonly RecordDto<T>[]> {
     const rows = await this.database.source
       .getRepository(RECORD_ENTITIES[table])

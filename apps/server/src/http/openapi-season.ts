@@ -3,6 +3,7 @@ import {
   recordIdSchema,
   recordPathSchema,
   ribbonQuerySchema,
+  saveMapLayerSchema,
   tablePathSchema,
 } from '@yewridge/contract/schemas';
 import type { ApiErrorCode } from '@yewridge/contract/shared';
@@ -153,6 +154,12 @@ export const seasonPaths = {
   '/ground/layers/{id}': {
     parameters: parameters('path', recordIdSchema),
     get: view('One sheet with its GeoJSON', 'VALIDATION', 'NOT_FOUND'),
+    put: {
+      summary: 'Show a sheet or not',
+      requestBody: { required: true, ...json('', jsonSchema(saveMapLayerSchema)) },
+      responses: { 200: json('The sheet', { type: 'object' }), ...refusals('VALIDATION', 'NOT_FOUND') },
+    },
+    delete: { summary: 'Take a sheet away for good', responses: { 204: { description: 'Gone' } } },
   },
   '/catches/board': { get: view('Every catch with where it stands, newest first') },
 };

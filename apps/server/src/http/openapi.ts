@@ -1,6 +1,7 @@
 import { API_BASE, API_ERRORS } from '@yewridge/contract/shared';
 import { designSchema, saveDesignSchema } from '@yewridge/contract/schemas';
 import { instant, json, jsonSchema, keptPaths, keptSchemas, ref } from './openapi-parts.js';
+import { filesPaths } from './openapi-files.js';
 import { seasonPaths, seasonSchemas } from './openapi-season.js';
 import { storesPaths, storesSchemas } from './openapi-stores.js';
 import { suctionPaths, suctionSchemas } from './openapi-suction.js';
@@ -66,6 +67,7 @@ export const openApiDocument = {
     ...suctionPaths,
     ...storesPaths,
     ...seasonPaths,
+    ...filesPaths,
   },
   components: { schemas },
 };

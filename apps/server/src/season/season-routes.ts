@@ -9,7 +9,7 @@ import {
 } from '@yewridge/contract/schemas';
 import { Router } from 'express';
 import { validated } from '../http/validate.js';
-import type { ActsService } from './acts-service.js';
+import type { ActsService } from '../shared/acts/acts-service.js';
 import type { RecordsService } from './records-service.js';
 
 const fromAddress = { convert: true };

@@ -48,3 +48,8 @@ export interface MapLayerDto {
 export interface MapLayerWholeDto extends MapLayerDto {
   readonly geojson: unknown;
 }
+
+/** Which sheets lie under the map is the keeper's to say. */
+export interface SaveMapLayerDto {
+  readonly shown: boolean;
+}

@@ -1,4 +1,4 @@
-export { type Column, columnName } from './columns.js';
+export { type Column, columnName, date, must, number, text, whole, word } from './columns.js';
 export {
   ACT_LIMITS,
   type ActDto,

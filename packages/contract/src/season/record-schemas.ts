@@ -21,7 +21,7 @@ const localMinute = plainText
 function shapeSchema(column: Column): Joi.Schema {
   switch (column.kind) {
     case 'text': {
-      const schema = plainText.trim().max(column.most);
+      const schema = plainText.max(column.most);
       return column.pattern ? schema.pattern(column.pattern, column.patternSays ?? '') : schema;
     }
     case 'number':

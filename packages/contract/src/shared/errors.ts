@@ -26,8 +26,18 @@ export const API_ERRORS = {
     sentence: 'Something else was sent under this id before. Each act has an id of its own; nothing was changed.',
   },
   ALREADY_UNDONE: { status: 409, sentence: 'This was taken back already.' },
-  TOO_LARGE: { status: 413, sentence: 'The request is larger than any design needs. Nothing was changed.' },
-  UNSUPPORTED_TYPE: { status: 415, sentence: 'Only JSON is read here. Send it as application/json.' },
+  TOO_LARGE: {
+    status: 413,
+    sentence: 'What was sent is larger than anything this program needs. Nothing was changed.',
+  },
+  UNSUPPORTED_TYPE: {
+    status: 415,
+    sentence: 'This is not read here. Send JSON as application/json, and a file as application/octet-stream.',
+  },
+  FILE_REFUSED: {
+    status: 422,
+    sentence: 'This file cannot be taken in as it is. Nothing was changed; each place that stands against it is named.',
+  },
   DISK_FULL: {
     status: 507,
     sentence: 'The disk of this computer is full. Nothing of this was kept; make room and send it once more.',

@@ -10,18 +10,25 @@ import {
 } from '@yewridge/contract/season';
 import { addDays } from '@yewridge/core/season';
 import type { EntityManager } from 'typeorm';
-import type { Database } from '../db/database.js';
-import { ActEntity } from '../db/entities/act-entity.js';
-import { RecordChangeEntity } from '../db/entities/record-change-entity.js';
-import { type FieldValue, minuteFieldOf, RECORD_ENTITIES, type StoredRecord } from '../db/entities/record-entities.js';
-import { AppError } from '../http/app-error.js';
-import type { Clock } from '../shared/clock/clock.js';
-import { recordDto } from '../shared/season-log/record-dto.js';
-import { nothingPointsAt, recordHolds, rowHolds, type RuleContext } from './record-rules.js';
-import { instantOf } from '../shared/season-log/site-date.js';
+import type { Database } from '../../db/database.js';
+import { ActEntity } from '../../db/entities/act-entity.js';
+import { RecordChangeEntity } from '../../db/entities/record-change-entity.js';
+import {
+  type FieldValue,
+  minuteFieldOf,
+  RECORD_ENTITIES,
+  type StoredRecord,
+} from '../../db/entities/record-entities.js';
+import { AppError } from '../../http/app-error.js';
+import type { Clock } from '../clock/clock.js';
+import { recordDto } from '../season-log/record-dto.js';
+import { KnownRows, nothingPointsAt, recordHolds, rowHolds, type RuleContext } from './record-rules.js';
+import { instantOf } from '../season-log/site-date.js';
 
 /** Some place on the Earth is a day ahead of another. */
 const AHEAD_DAYS = 1;
+/** SQLite takes so many values in one statement. */
+const ROWS_AT_ONCE = 500;
 
 function digest(act: ActDto): string {
   return createHash('sha256').update(JSON.stringify(act)).digest('hex');
@@ -36,19 +43,44 @@ function parentsFirst(
     .sort((a, b) => TABLE_NAMES.indexOf(a.change.table) - TABLE_NAMES.indexOf(b.change.table) || a.place - b.place);
 }
 
-/** The rules, asked of everything an act touched, once all of it is made. */
-async function holds(made: readonly Made[], context: (place: number) => RuleContext): Promise<void> {
-  for (const [place, { table, after }] of made.entries()) {
-    const row = await context(place).manager.findOneByOrFail(RECORD_ENTITIES[table], { id: after.id });
-    if (row.deletedAt === null) await recordHolds(context(place), table, row);
-    else await nothingPointsAt(context(place), table, row.id);
-  }
-}
-
 interface Made {
   readonly table: TableName;
   readonly before: StoredRecord | null;
   readonly after: StoredRecord;
+}
+
+/** What stands against one change of an act, by its place in it. */
+export interface Refused {
+  readonly place: number;
+  readonly error: AppError;
+}
+type Refuse = (place: number, error: unknown) => void;
+
+/** The first thing that stands against an act ends it. */
+const atOnce: Refuse = (_, error) => {
+  throw error;
+};
+
+/** Undoes a transaction that was only to tell what would happen. */
+class OnlyTried extends Error {}
+
+/** The rules, asked of everything an act touched, once all of it is made. */
+async function holds(
+  made: readonly (Made | undefined)[],
+  context: (place: number) => RuleContext,
+  refuse: Refuse,
+): Promise<void> {
+  for (const [place, one] of made.entries()) {
+    if (!one) continue;
+    try {
+      const { manager } = context(place);
+      const row = await manager.findOneByOrFail(RECORD_ENTITIES[one.table], { id: one.after.id });
+      if (row.deletedAt === null) await recordHolds(context(place), one.table, row);
+      else await nothingPointsAt(context(place), one.table, row.id);
+    } catch (error) {
+      refuse(place, error);
+    }
+  }
 }
 
 /**
@@ -72,6 +104,37 @@ export class ActsService {
       }
       return { kept: await this.apply(manager, id, act, digest(act)), created: true };
     });
+  }
+
+  /**
+   * Keeps an act of any number of changes, worked out from the records as they are, and tells everything that stands against
+   * it, not only the first. Where something does, or where it is only tried, nothing stays.
+   */
+  async keepMany(
+    id: string,
+    sent: string,
+    plan: (manager: EntityManager) => Promise<ActDto>,
+    { only }: { readonly only: 'try' | 'keep' },
+  ): Promise<{ readonly created: boolean; readonly refused: readonly Refused[] }> {
+    const refused: Refused[] = [];
+    const refuse: Refuse = (place, error) => {
+      if (!(error instanceof AppError)) throw error;
+      refused.push({ place, error });
+    };
+    try {
+      return await this.database.write(async (manager) => {
+        const known = await manager.findOneBy(ActEntity, { id });
+        if (known && known.sentSha256 !== sent) throw new AppError('ACT_REUSED');
+        const act = await plan(manager);
+        if (known || act.changes.length === 0) return { created: false, refused };
+        await this.write(manager, { id, act, sent }, refuse);
+        if (only === 'try' || refused.length > 0) throw new OnlyTried();
+        return { created: true, refused };
+      });
+    } catch (error) {
+      if (error instanceof OnlyTried) return { created: false, refused };
+      throw error;
+    }
   }
 
   /** Takes an act back by an act of its own, which can be taken back in turn. */
@@ -129,34 +192,40 @@ export class ActsService {
     return { op: 'put', table, id: recordId, revision, fields };
   }
 
-  private async apply(manager: EntityManager, id: string, act: ActDto, sentSha256: string): Promise<KeptActDto> {
-    const now = this.clock.now();
-    const at = now.toISOString();
+  private async apply(manager: EntityManager, id: string, act: ActDto, sent: string): Promise<KeptActDto> {
+    const made = await this.write(manager, { id, act, sent }, atOnce);
+    const changes = made.flatMap((one) => (one ? [{ table: one.table, record: recordDto(one.after) }] : []));
+    return { id, at: made[0]?.after.updatedAt ?? '', says: act.says, undoneBy: null, changes };
+  }
+
+  private async write(
+    manager: EntityManager,
+    { id, act, sent }: { readonly id: string; readonly act: ActDto; readonly sent: string },
+    refuse: Refuse,
+  ): Promise<readonly (Made | undefined)[]> {
+    const at = this.clock.now().toISOString();
     const latest = addDays(at.slice(0, 10), AHEAD_DAYS);
-    const context = (place: number): RuleContext => ({ manager, latest, where: `changes[${place}].fields` });
-    const made: Made[] = [];
-    for (const { change, place } of parentsFirst(act.changes))
-      made[place] = await this.change(context(place), change, at);
-    await holds(made, context);
-    await manager.insert(ActEntity, { id, at, says: act.says, sentSha256, undoneBy: null });
-    await manager.insert(
-      RecordChangeEntity,
-      made.map(({ table, before, after }, place) => ({
-        actId: id,
-        place,
-        tableName: table,
-        recordId: after.id,
-        before,
-        after,
-      })),
+    const known = new KnownRows(manager);
+    const context = (place: number): RuleContext => ({ manager, known, latest, where: `changes[${place}].fields` });
+    const made = new Array<Made | undefined>(act.changes.length).fill(undefined);
+    for (const { change, place } of parentsFirst(act.changes)) {
+      try {
+        made[place] = await this.change(context(place), change, at);
+      } catch (error) {
+        refuse(place, error);
+      }
+    }
+    await holds(made, context, refuse);
+    await manager.insert(ActEntity, { id, at, says: act.says, sentSha256: sent, undoneBy: null });
+    const changes = made.flatMap((one, place) =>
+      one
+        ? [{ actId: id, place, tableName: one.table, recordId: one.after.id, before: one.before, after: one.after }]
+        : [],
     );
-    return {
-      id,
-      at,
-      says: act.says,
-      undoneBy: null,
-      changes: made.map(({ table, after }) => ({ table, record: recordDto(after) })),
-    };
+    for (let n = 0; n < changes.length; n += ROWS_AT_ONCE) {
+      await manager.insert(RecordChangeEntity, changes.slice(n, n + ROWS_AT_ONCE));
+    }
+    return made;
   }
 
   private async change(context: RuleContext, change: ChangeDto, at: string): Promise<Made> {
@@ -179,19 +248,20 @@ export class ActsService {
     }
     if (row) await manager.update(entity, { id }, after);
     else await manager.insert(entity, after);
+    context.known.forget(table);
     return { table, before: row && { ...row }, after };
   }
 
   private async instant(
-    { manager, where }: RuleContext,
+    { known, where }: RuleContext,
     table: TableName,
     fields: Readonly<Record<string, FieldValue>>,
   ): Promise<{ readonly atUtc?: string }> {
     const field = minuteFieldOf(table);
     const minute = field === null ? null : fields[field];
     if (field === null || typeof minute !== 'string') return {};
-    const deployment = await manager.findOneBy(RECORD_ENTITIES.deployments, { id: String(fields['deploymentId']) });
-    const site = deployment && (await manager.findOneBy(RECORD_ENTITIES.sites, { id: String(deployment['siteId']) }));
+    const deployment = await known.record('deployments', String(fields['deploymentId']));
+    const site = deployment && (await known.record('sites', String(deployment['siteId'])));
     const zone = site?.['timeZone'];
     return { atUtc: instantOf(minute, typeof zone === 'string' ? zone : this.timeZone, `${where}.${field}`) };
   }

@@ -1,8 +1,8 @@
 import { columnsOf, type TableName } from '@yewridge/contract/season';
 import { type EntityManager, IsNull } from 'typeorm';
-import { pointersTo, RECORD_ENTITIES, type StoredRecord } from '../db/entities/record-entities.js';
-import { TrapEntity } from '../db/entities/trap-entity.js';
-import { AppError } from '../http/app-error.js';
+import { pointersTo, RECORD_ENTITIES, type StoredRecord } from '../../db/entities/record-entities.js';
+import { TrapEntity } from '../../db/entities/trap-entity.js';
+import { AppError } from '../../http/app-error.js';
 
 /**
  * The rules between records. They are asked once all changes of an act are made, of the records it touched, so that an act
@@ -10,6 +10,7 @@ import { AppError } from '../http/app-error.js';
  */
 export interface RuleContext {
   readonly manager: EntityManager;
+  readonly known: KnownRows;
   /** The latest civil date of what can have happened: tomorrow, somewhere on the Earth. */
   readonly latest: string;
   readonly where: string;
@@ -17,8 +18,49 @@ export interface RuleContext {
 
 type Row = Readonly<Record<string, unknown>> & { readonly id: string };
 
+/** Rows that others point at, read once within an act; a table that the act writes is forgotten. */
+export class KnownRows {
+  readonly #rows = new Map<string, Map<string, StoredRecord | TrapEntity | null>>();
+
+  constructor(private readonly manager: EntityManager) {}
+
+  async row(table: string, id: string): Promise<StoredRecord | TrapEntity | null> {
+    const rows = this.#rows.get(table) ?? new Map<string, StoredRecord | TrapEntity | null>();
+    this.#rows.set(table, rows);
+    const known = rows.get(id);
+    if (known !== undefined) return known;
+    const found = await this.manager.findOneBy<StoredRecord | TrapEntity>(
+      table === 'traps' ? TrapEntity : RECORD_ENTITIES[table as TableName],
+      { id },
+    );
+    rows.set(id, found);
+    return found;
+  }
+
+  /** A record, and not a trap. */
+  async record(table: TableName, id: string): Promise<StoredRecord | null> {
+    return (await this.row(table, id)) as StoredRecord | null;
+  }
+
+  forget(table: TableName): void {
+    this.#rows.delete(table);
+  }
+}
+
+/** What stands against a change; `field` of the record, and whether it points at something that is not there. */
+export class RuleBroken extends AppError {
+  constructor(
+    { where }: RuleContext,
+    readonly field: string,
+    readonly says: string,
+    readonly pointsNowhere = false,
+  ) {
+    super('RULE', { fields: [{ path: `${where}.${field}`, message: says }] });
+  }
+}
+
 function refuse(context: RuleContext, field: string, message: string): never {
-  throw new AppError('RULE', { fields: [{ path: `${context.where}.${field}`, message }] });
+  throw new RuleBroken(context, field, message);
 }
 
 const textOf = (row: Row, field: string): string | null => {
@@ -33,7 +75,7 @@ async function live(manager: EntityManager, table: TableName, where: Record<stri
 
 async function parent(context: RuleContext, table: TableName, row: Row, field: string): Promise<StoredRecord | null> {
   const id = textOf(row, field);
-  return id === null ? null : context.manager.findOneBy(RECORD_ENTITIES[table], { id });
+  return id === null ? null : context.known.record(table, id);
 }
 
 /** Everything a record points at is there and not in the bin. @throws AppError `RULE`. */
@@ -41,9 +83,9 @@ async function linksHold(context: RuleContext, table: TableName, row: Row): Prom
   for (const [field, column] of columnsOf(table)) {
     const id = textOf(row, field);
     if (column.kind !== 'link' || id === null) continue;
-    const target = column.to === 'traps' ? TrapEntity : RECORD_ENTITIES[column.to as TableName];
-    const found = await context.manager.existsBy(target, { id, deletedAt: IsNull() });
-    if (!found) refuse(context, field, `there is no "${id}" among the ${column.to}, or it is in the bin`);
+    const found = await context.known.row(column.to, id);
+    if (found?.deletedAt === null) continue;
+    throw new RuleBroken(context, field, `there is no "${id}" among the ${column.to}, or it is in the bin`, true);
   }
 }
 

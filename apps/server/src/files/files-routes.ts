@@ -1,0 +1,93 @@
+import { FILE_LIMITS } from '@yewridge/contract/files';
+import {
+  copyNameSchema,
+  fileQuerySchema,
+  fileTableSchema,
+  ownersQuerySchema,
+  placesQuerySchema,
+  recordIdSchema,
+} from '@yewridge/contract/schemas';
+import express, { type RequestHandler, type Response, Router } from 'express';
+import { AppError } from '../http/app-error.js';
+import { validated } from '../http/validate.js';
+import type { Clock } from '../shared/clock/clock.js';
+import type { Backups } from './backups.js';
+import type { FilesIn } from './files-in.js';
+import type { FilesOut } from './files-out.js';
+
+const FILE_TYPE = 'application/octet-stream';
+const fromAddress = { convert: true };
+
+/** A file comes as bytes, which a form on another page cannot send; what it is, its content tells. */
+const onlyBytes: RequestHandler = (request, _response, next) => {
+  if (!request.is(FILE_TYPE)) throw new AppError('UNSUPPORTED_TYPE');
+  next();
+};
+const bytesOf = (body: unknown): Uint8Array => (Buffer.isBuffer(body) ? body : new Uint8Array());
+
+function download(response: Response, name: string, type: string): Response {
+  return response.set({
+    'Content-Type': `${type}; charset=utf-8`,
+    'Content-Disposition': `attachment; filename="${name}"`,
+    'Cache-Control': 'no-store',
+  });
+}
+
+export interface FileServices {
+  readonly filesIn: FilesIn;
+  readonly filesOut: FilesOut;
+  readonly backups: Backups;
+  readonly clock: Clock;
+}
+
+/** Files out; answers that a browser saves. */
+function outRoutes({ filesOut, backups, clock }: FileServices): Router {
+  const router = Router();
+  const named = (what: string): string =>
+    `yewridge-${what.replace('.', `-${clock.now().toISOString().slice(0, 10)}.`)}`;
+  router.get('/files/sites.geojson', async (request, response) => {
+    const { route, owners } = validated(placesQuerySchema, request.query, fromAddress);
+    const json = await filesOut.geoJson((route ?? '').split(','), { owners });
+    download(response, named('sites.geojson'), 'application/geo+json').send(JSON.stringify(json));
+  });
+  router.get('/files/sites.gpx', async (request, response) => {
+    const { route } = validated(placesQuerySchema, request.query, fromAddress);
+    const gpx = await filesOut.gpx((route ?? '').split(','));
+    download(response, named('sites.gpx'), 'application/gpx+xml').send(gpx);
+  });
+  router.get('/files/backup.json', async (request, response) => {
+    const backup = await backups.make(validated(ownersQuerySchema, request.query, fromAddress));
+    download(response, named('backup.json'), 'application/json').send(JSON.stringify(backup));
+  });
+  router.get('/files/copies', async (_request, response) => {
+    response.json({ items: await backups.copies() });
+  });
+  router.get('/files/copies/:name', async (request, response) => {
+    const { name } = validated(copyNameSchema, request.params);
+    download(response, name, 'application/json').send(Buffer.from(await backups.copy(name)));
+  });
+  router.get('/files/tables/:table', async (request, response) => {
+    const { table } = validated(fileTableSchema, request.params);
+    const csv = await filesOut.csv(table, validated(ownersQuerySchema, request.query, fromAddress));
+    download(response, named(`${table}.csv`), 'text/csv').send(csv);
+  });
+  return router;
+}
+
+/** Files in, as bytes and not as JSON: these stand before the parser of the rest. */
+export function filesRoutes(services: FileServices): Router {
+  const router = Router();
+  const { filesIn } = services;
+  const bytes = [onlyBytes, express.raw({ type: FILE_TYPE, limit: FILE_LIMITS.bytes })];
+  router.use(outRoutes(services));
+  router.post('/files/plan', ...bytes, async (request, response) => {
+    const query = validated(fileQuerySchema, request.query, fromAddress);
+    response.json(await filesIn.plan(bytesOf(request.body), query));
+  });
+  router.put('/files/taken/:id', ...bytes, async (request, response) => {
+    const { id } = validated(recordIdSchema, request.params);
+    const query = validated(fileQuerySchema, request.query, fromAddress);
+    response.json(await filesIn.take(id, bytesOf(request.body), query));
+  });
+  return router;
+}
