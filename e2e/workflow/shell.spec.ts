@@ -80,6 +80,9 @@ test.describe('shell', () => {
         ['/catches?season=all', 'section li a'],
         ['/catches/catch-v-02-2026-04-30', 'ol li'],
         ['/catches/new', 'section'],
+        ['/files', 'section li'],
+        ['/files/book/visits', 'ul.sheet li'],
+        ['/files/book/sites/old-weir', 'yw-row-form'],
         ['/settings', '[role=radiogroup]'],
       ] as const) {
         await page.goto(DEMO + path);
@@ -137,6 +140,9 @@ test.describe('shell', () => {
       '/catches',
       '/catches/catch-v-02-2026-04-30',
       '/catches/new',
+      '/files',
+      '/files/book/visits',
+      '/files/book/sites/old-weir',
       '/settings',
     ]) {
       await page.goto(DEMO + path);

@@ -1,4 +1,4 @@
-import { fileColumns, type FileTable, namesOwners } from '@yewridge/contract/files';
+import { FILE_TABLES, fileColumns, type FileTable, namesOwners, type TableRowsDto } from '@yewridge/contract/files';
 import { IsNull } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { RECORD_ENTITIES, type StoredRecord } from '../db/entities/record-entities.js';
@@ -29,6 +29,20 @@ export class FilesOut {
     return toCsv(
       columns.map(({ name }) => name),
       rows,
+    );
+  }
+
+  /** Rows in use, table by table. */
+  async counts(): Promise<readonly TableRowsDto[]> {
+    const { manager } = this.database.source;
+    const inUse = { deletedAt: IsNull() };
+    return Promise.all(
+      FILE_TABLES.map(async (table) => ({
+        table,
+        rows: await (table === 'traps'
+          ? manager.countBy(TrapEntity, inUse)
+          : manager.countBy(RECORD_ENTITIES[table], inUse)),
+      })),
     );
   }
 

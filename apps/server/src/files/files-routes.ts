@@ -66,6 +66,9 @@ function outRoutes({ filesOut, backups, clock }: FileServices): Router {
     const { name } = validated(copyNameSchema, request.params);
     download(response, name, 'application/json').send(Buffer.from(await backups.copy(name)));
   });
+  router.get('/files/tables', async (_request, response) => {
+    response.json({ items: await filesOut.counts() });
+  });
   router.get('/files/tables/:table', async (request, response) => {
     const { table } = validated(fileTableSchema, request.params);
     const csv = await filesOut.csv(table, validated(ownersQuerySchema, request.query, fromAddress));

@@ -23,6 +23,7 @@ const whole = { type: 'object' };
 
 /** Files out and in. */
 export const filesPaths = {
+  '/files/tables': { get: { summary: 'How many rows each table has', responses: { 200: json('Counts', whole) } } },
   '/files/tables/{table}': {
     parameters: [...parameters('path', fileTableSchema), ...parameters('query', ownersQuerySchema)],
     ...file('text/csv', 'A table as CSV (RFC 4180), in SI units'),

@@ -101,6 +101,12 @@ export interface PlacesQuery {
   readonly route?: string;
 }
 
+/** How many rows of a table are in use. */
+export interface TableRowsDto {
+  readonly table: FileTable;
+  readonly rows: number;
+}
+
 /** What stood here before a backup was put back. */
 export interface KeptCopyDto {
   readonly name: string;

@@ -18,6 +18,7 @@ export {
   type PlaceDto,
   type PlacesQuery,
   type TableCountDto,
+  type TableRowsDto,
 } from './file-dto.js';
 export {
   FILE_TABLES,

@@ -25,6 +25,7 @@ export class App {
   /** At the table, not in the field: on a phone they stand behind More. */
   protected readonly tablePlaces = PLACES.filter(({ path }) => TABLE_PATHS.includes(path));
   protected readonly more = signal(false);
+  protected readonly files = PATHS.files;
   protected readonly settings = PATHS.settings;
   readonly #dialog = inject(MatDialog);
 

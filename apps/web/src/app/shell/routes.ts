@@ -9,6 +9,7 @@ export const routes: Routes = [
   { path: PATHS.ground, loadChildren: () => import('../features/ground/routes').then((m) => m.groundRoutes) },
   { path: PATHS.rounds, loadChildren: () => import('../features/rounds/routes').then((m) => m.roundsRoutes) },
   { path: PATHS.catches, loadChildren: () => import('../features/catches/routes').then((m) => m.catchesRoutes) },
+  { path: PATHS.files, loadChildren: () => import('../features/files/routes').then((m) => m.filesRoutes) },
   {
     path: PATHS.settings,
     title: 'Settings',

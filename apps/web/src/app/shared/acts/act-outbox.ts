@@ -85,6 +85,12 @@ export class ActOutbox {
     return id;
   }
 
+  /** An act that was kept by another way than this one, such as a file taken in; it can be taken back like any other. */
+  took(act: { readonly id: string | null; readonly says: string }): void {
+    if (act.id !== null) this.#last.set({ id: act.id, says: act.says, waiting: false });
+    this.#answered.next();
+  }
+
   /** Takes an act back: one that was not sent yet is forgotten, one that was is undone on the server. */
   undo(id: string): void {
     const sent = !this.#queue().some((one) => one.id === id) || this.#queue()[0]?.id === id;

@@ -6,6 +6,7 @@ export const PATHS = {
   ground: 'ground',
   rounds: 'rounds',
   catches: 'catches',
+  files: 'files',
   settings: 'settings',
 } as const;
 
@@ -53,3 +54,7 @@ export const seasonLink = (): readonly string[] => ['/', PATHS.rounds, 'seasons'
 export const catchesLink = (): readonly string[] => ['/', PATHS.catches];
 export const catchLink = (id: string): readonly string[] => ['/', PATHS.catches, id];
 export const newCatchLink = (): readonly string[] => ['/', PATHS.catches, 'new'];
+export const filesLink = (): readonly string[] => ['/', PATHS.files];
+/** The rows of one table as they were written, and one of them. */
+export const bookLink = (table: string): readonly string[] => ['/', PATHS.files, 'book', table];
+export const rowLink = (table: string, id: string): readonly string[] => [...bookLink(table), id];

@@ -1,0 +1,274 @@
+import { type Column, columnsOf, type RecordDto, type TableName } from '@yewridge/contract/season';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import {
+  CARRIER_NAMES,
+  dayLong,
+  ENTRANCE_NAMES,
+  FOLLOWUP_NAMES,
+  HUNG_BY_NAMES,
+  METHOD_NAMES,
+  QUEEN_NAMES,
+  SHADE_NAMES,
+  SIZE_NAMES,
+  SUBSTANCE_NAMES,
+} from '../../../shared/season/season-words';
+import { type FieldKind, valueText } from '../../../shared/units/parse';
+
+/** A row of the book, whatever its table. */
+export type BookRow = RecordDto<TableName>;
+export type Value = string | number | boolean | null;
+/** What a linked record is called, by its table and id. */
+export type LinkNames = ReadonlyMap<string, ReadonlyMap<string, string>>;
+
+export const valueOf = (row: BookRow, field: string): Value =>
+  (row as unknown as Readonly<Record<string, Value>>)[field] ?? null;
+
+/** Words for words; what is not here is said as it stands, parted: `lastCatchSite` → `last catch site`. */
+const WORDS: Readonly<Record<string, string>> = {
+  ...SHADE_NAMES,
+  ...HUNG_BY_NAMES,
+  ...ENTRANCE_NAMES,
+  ...CARRIER_NAMES,
+  ...SUBSTANCE_NAMES,
+  ...METHOD_NAMES,
+  N: 'north',
+  S: 'south',
+};
+/** Words that mean something else in another table. */
+const WORDS_OF: Partial<Record<TableName, Readonly<Record<string, string>>>> = {
+  catches: { ...SIZE_NAMES, ...QUEEN_NAMES, ...METHOD_NAMES },
+  followups: FOLLOWUP_NAMES,
+};
+
+const parted = (text: string): string => text.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+export const wordSaid = (table: TableName, word: string): string =>
+  WORDS_OF[table]?.[word] ?? WORDS[word] ?? parted(word);
+
+const LABELS: Readonly<Record<string, string>> = {
+  trapId: 'trap',
+  siteId: 'site',
+  ownerId: 'landowner',
+  deploymentId: 'stay',
+  baitId: 'lure',
+  catchId: 'catch',
+  afterSwarmOf: 'after-swarm of',
+  elevationM: 'above the sea',
+  waterM: 'water within',
+  heightUsedM: 'height used',
+  heightM: 'height of the door',
+  facingDeg: 'faces',
+  lat: 'latitude',
+  lon: 'longitude',
+  effort: 'effort to reach it',
+  scoutsPerMin: 'scouts a minute',
+  massKg: 'mass',
+  oilMassKg: 'oil left',
+  tMinC: 'lowest',
+  tMaxC: 'highest',
+  rainMm: 'rain',
+  windMps: 'wind',
+  lengthM: 'length',
+  widthM: 'width',
+  thicknessM: 'thickness',
+  on: 'day',
+  at: 'day and hour',
+  date: 'day',
+  occupied: 'bees have moved in',
+  accessWeekdays: 'weekdays it can be reached',
+  swarms: 'swarms expected a season',
+};
+
+/** What a column is called on the screen; its unit is the reader's. */
+export const labelOf = (field: string): string => LABELS[field] ?? parted(field);
+
+/** How a number is written and read: SI in the record, the reader's units on the screen. */
+export interface NumberAs {
+  readonly kind: FieldKind;
+  /** Added to the record's value to get the SI value of that kind. */
+  readonly plus?: number;
+  readonly times?: number;
+  /** What stands behind a plain number. */
+  readonly unit?: string;
+}
+const CELSIUS: NumberAs = { kind: 'temperature', plus: 273.15 };
+const NUMBERS: Readonly<Record<string, NumberAs>> = {
+  elevationM: { kind: 'height' },
+  waterM: { kind: 'height' },
+  heightUsedM: { kind: 'height' },
+  heightM: { kind: 'height' },
+  lengthM: { kind: 'length' },
+  widthM: { kind: 'length' },
+  thicknessM: { kind: 'length' },
+  facingDeg: { kind: 'degrees' },
+  massKg: { kind: 'mass' },
+  oilMassKg: { kind: 'number', times: 1000, unit: 'g' },
+  effort: { kind: 'time' },
+  windMps: { kind: 'speed' },
+  tMinC: CELSIUS,
+  tMaxC: CELSIUS,
+  rainMm: { kind: 'number', unit: 'mm' },
+};
+/** Lures are weighed out in grams, bees and boxes in kilograms. */
+const NUMBERS_OF: Partial<Record<TableName, Readonly<Record<string, NumberAs>>>> = {
+  baits: { massKg: { kind: 'number', times: 1000, unit: 'g' } },
+};
+
+/** `null` where the exact figure matters, which a rounded field would spoil. */
+export function numberAs(table: TableName, field: string, column: Column): NumberAs | null {
+  if (field === 'lat' || field === 'lon') return null;
+  const known = NUMBERS_OF[table]?.[field] ?? NUMBERS[field];
+  if (known) return known;
+  return column.kind === 'whole' ? { kind: 'count' } : { kind: 'number' };
+}
+
+export const shownNumber = (value: number, { plus = 0, times = 1 }: NumberAs): number => value * times + plus;
+export const keptNumber = (value: number, { plus = 0, times = 1 }: NumberAs): number =>
+  Number(((value - plus) / times).toPrecision(12));
+
+/** One value as a keeper reads it. */
+export function valueSaid(
+  table: TableName,
+  [field, column]: readonly [string, Column],
+  value: Value,
+  { system, names }: { readonly system: UnitSystem; readonly names: LinkNames },
+): string {
+  if (value === null) return '';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'number') {
+    const as = numberAs(table, field, column);
+    if (!as) return value.toFixed(5);
+    const text = valueText(shownNumber(value, as), as.kind, system);
+    return as.unit ? `${text} ${as.unit}` : text;
+  }
+  switch (column.kind) {
+    case 'date':
+      return dayLong(value);
+    case 'minute':
+      return `${dayLong(value.slice(0, 10))}, ${value.slice(11)}`;
+    case 'word':
+      return wordSaid(table, value);
+    case 'link':
+      return names.get(column.to)?.get(value) ?? value;
+    case 'text':
+    case 'number':
+    case 'whole':
+    case 'flag':
+      return value;
+  }
+}
+
+/** What a row leads with: what it belongs to and when, or its name. */
+const HEADS: Readonly<Record<TableName, readonly string[]>> = {
+  seasons: ['season', 'hemisphere'],
+  owners: ['name'],
+  sites: ['name'],
+  colonies: ['name'],
+  deployments: ['trapId', 'siteId', 'hungOn'],
+  baits: ['appliedOn', 'deploymentId'],
+  weighings: ['weighedOn', 'baitId'],
+  visits: ['at', 'deploymentId'],
+  catches: ['foundOn', 'deploymentId', 'place'],
+  followups: ['on', 'kind', 'catchId'],
+  phenology: ['on', 'species', 'stage'],
+  weather: ['date'],
+  combs: ['name', 'drawnYear'],
+  readings: ['at', 'deploymentId', 'label'],
+  goods: ['name'],
+};
+/** How the book opens: what happened last comes first. */
+export const FIRST_SORT: Readonly<Record<TableName, string>> = {
+  seasons: '-season',
+  owners: 'name',
+  sites: 'name',
+  colonies: 'name',
+  deployments: '-hungOn',
+  baits: '-appliedOn',
+  weighings: '-weighedOn',
+  visits: '-at',
+  catches: '-foundOn',
+  followups: '-on',
+  phenology: '-on',
+  weather: '-date',
+  combs: 'name',
+  readings: '-at',
+  goods: 'name',
+};
+
+/** Said so often that saying it tells nothing. */
+const DULL: readonly Value[] = [null, false, 'none', 'look'];
+
+export interface RowSaid {
+  readonly id: string;
+  readonly head: string;
+  readonly rest: string;
+}
+
+/** What a record is called where another points at it: a stay by trap and site, and by its day where stays are chosen from. */
+export function linkSaid(
+  table: TableName,
+  row: BookRow,
+  names: LinkNames,
+): { readonly short: string; readonly full: string } {
+  const { head } = rowSaid(table, row, { system: 'metric', names });
+  if (table !== 'deployments') return { short: head, full: head };
+  const [trap, site] = (['traps', 'sites'] as const).map((to, n) => {
+    const id = String(valueOf(row, n === 0 ? 'trapId' : 'siteId'));
+    return names.get(to)?.get(id) ?? id;
+  });
+  const short = `${trap} at ${site}`;
+  return { short, full: `${short}, hung ${dayLong(String(valueOf(row, 'hungOn')))}` };
+}
+
+/** Where the full names of a table are found among the names. */
+export const inFull = (table: string): string => `${table}, in full`;
+
+/** A row in words: what it is, then everything else that was said. */
+export function rowSaid(
+  table: TableName,
+  row: BookRow,
+  how: { readonly system: UnitSystem; readonly names: LinkNames },
+): RowSaid {
+  const columns = columnsOf(table);
+  const said = (field: string): string => {
+    const column = columns.find(([name]) => name === field);
+    return column ? valueSaid(table, column, valueOf(row, field), how) : '';
+  };
+  const heads = HEADS[table];
+  const rest = columns
+    .filter(([field]) => !heads.includes(field) && !DULL.includes(valueOf(row, field)))
+    .map((column) => `${labelOf(column[0])}: ${valueSaid(table, column, valueOf(row, column[0]), how)}`);
+  return {
+    id: row.id,
+    head:
+      heads
+        .map(said)
+        .filter((text) => text !== '')
+        .join(', ') || row.id,
+    rest: rest.join('; '),
+  };
+}
+
+/** What changed between two states of a row, by its columns. */
+export function changesSaid(
+  table: TableName,
+  before: BookRow | null,
+  after: BookRow,
+  how: { readonly system: UnitSystem; readonly names: LinkNames },
+): readonly string[] {
+  if (before === null) return ['written'];
+  if (before.deletedAt === null && after.deletedAt !== null) return ['put into the bin'];
+  if (before.deletedAt !== null && after.deletedAt === null) return ['taken out of the bin'];
+  return columnsOf(table)
+    .filter(([field]) => valueOf(before, field) !== valueOf(after, field))
+    .map((column) => {
+      const [was, is] = [before, after].map((row) => valueSaid(table, column, valueOf(row, column[0]), how));
+      return `${labelOf(column[0])}: ${was === '' ? 'not said' : was} → ${is === '' ? 'not said' : is}`;
+    });
+}
+
+/** Tables whose names are needed to say a row of `table`. */
+export function linkedTables(table: TableName): readonly string[] {
+  const direct = columnsOf(table).flatMap(([, column]) => (column.kind === 'link' ? [column.to] : []));
+  const behind = direct.flatMap((to) => (to === 'traps' || to === table ? [] : linkedTables(to as TableName)));
+  return [...new Set([...direct, ...behind])];
+}

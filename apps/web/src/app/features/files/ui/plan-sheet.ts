@@ -1,0 +1,61 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FILE_TABLES, type FilePlanDto } from '@yewridge/contract/files';
+import { Caution } from '../../../shared/layout/caution';
+import { distanceText } from '../../../shared/units/format';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { canTake, faultPlace, kindWords, planWords, sizeWords, TABLE_NAMES_SAID, tableName } from '../data/file-words';
+
+/** What taking a file in would do, before anything is done. */
+@Component({
+  selector: 'yw-plan-sheet',
+  imports: [Caution],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './plan-sheet.html',
+  styleUrl: './plan-sheet.scss',
+})
+export class PlanSheet {
+  readonly file = input.required<{ readonly name: string; readonly size: number }>();
+  readonly plan = input.required<FilePlanDto>();
+  readonly without = input.required<ReadonlySet<number>>();
+  readonly mode = input.required<string>();
+  readonly system = input.required<UnitSystem>();
+  readonly busy = input(false);
+  readonly taken = output();
+  readonly left = output();
+  readonly tableChosen = output<string>();
+  readonly modeChosen = output<string>();
+  readonly placeToggled = output<number>();
+
+  protected readonly tables = FILE_TABLES.map((table) => ({ table, name: TABLE_NAMES_SAID[table] }));
+  protected readonly kind = computed(() => kindWords(this.plan()));
+  protected readonly says = computed(() => planWords(this.plan()));
+  protected readonly ready = computed(() => canTake(this.plan()));
+  protected readonly size = computed(() => sizeWords(this.file().size));
+  protected readonly faults = computed(() => {
+    const { faults, kind } = this.plan();
+    return faults.map((fault) => ({ ...fault, where: faultPlace(fault, kind) }));
+  });
+  protected readonly counts = computed(() =>
+    this.plan()
+      .counts.filter(({ held, inFile }) => held + inFile > 0)
+      .map((one) => ({ ...one, name: tableName(one.table) })),
+  );
+  protected readonly places = computed(() =>
+    this.plan().places.map((place) => ({
+      ...place,
+      at: `${place.lat.toFixed(5)}, ${place.lon.toFixed(5)}`,
+      twin: place.near ? `${distanceText(place.near.metres, this.system())} from ${place.near.name}` : '',
+      wanted: !this.without().has(place.row),
+    })),
+  );
+  protected readonly takeWords = computed(() => {
+    switch (this.plan().kind) {
+      case 'backup':
+        return 'Put it in place of everything';
+      case 'sheet':
+        return 'Put it under the map';
+      default:
+        return 'Take it in';
+    }
+  });
+}
