@@ -1,4 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
+import { PNG } from 'pngjs';
 import { DEMO_PORT } from '../support/ports.js';
 import { expect, test } from '../support/test.js';
 
@@ -100,6 +101,35 @@ test.describe('a season on a telephone', () => {
     await expect(story.filter({ hasText: 'Thu 14 May' })).toHaveCount(1);
     await page.getByRole('button', { name: 'Undo' }).tap();
     await expect(story.filter({ hasText: 'Thu 14 May' })).toHaveCount(2);
+  });
+
+  test('a photo is taken at the trap, made small without the place it was taken at, and binned and brought back', async ({
+    page,
+  }) => {
+    await page.goto(`${DEMO}/rounds/stays/stay-v-07-2026-04-03`);
+    const large = new PNG({ width: 2400, height: 1200 });
+    large.data.fill(0x7f);
+    const keeping = page.waitForRequest(
+      (request) => request.method() === 'PUT' && request.url().includes('/pictures/'),
+    );
+    await page.getByLabel('Add a photo').setInputFiles({
+      name: 'trap.png',
+      mimeType: 'image/png',
+      buffer: PNG.sync.write(large),
+    });
+    const sent = (await keeping).postDataBuffer();
+    expect(sent?.subarray(0, 3)).toEqual(Buffer.from([0xff, 0xd8, 0xff]));
+    const photo = page.getByRole('img', { name: '14 May 2026' });
+    await expect(photo).toBeVisible();
+    await expect.poll(() => photo.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(1600);
+    await page.getByRole('button', { name: 'Bin 14 May 2026' }).click();
+    await expect(photo).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(photo).toBeVisible();
+    await page
+      .getByLabel('Add a photo')
+      .setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no') });
+    await expect(page.getByRole('alert')).toContainText('no.png is no picture that this browser can read');
   });
 
   test('with no signal a look is kept on the telephone, over a reload, and is sent once when the signal is back', async ({

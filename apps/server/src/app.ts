@@ -16,6 +16,7 @@ import { Backups } from './files/backups.js';
 import { FilesIn } from './files/files-in.js';
 import { FilesOut } from './files/files-out.js';
 import { filesRoutes } from './files/files-routes.js';
+import { Pictures } from './files/pictures.js';
 import { GroundService } from './ground/ground-service.js';
 import { groundRoutes } from './ground/ground-routes.js';
 import { errorHandler, notFound } from './http/error-handler.js';
@@ -46,27 +47,29 @@ export interface AppParts {
   readonly webFolder: string;
 }
 
-/** Nothing from outside: no script, style, font, picture or connection but our own. */
-const securityHeaders = helmet({
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: {
-      'default-src': ["'self'"],
-      'script-src': ["'self'"],
-      // Angular puts a component's styles into the page as style elements.
-      'style-src': ["'self'", "'unsafe-inline'"],
-      'img-src': ["'self'", 'data:', 'blob:'],
-      'font-src': ["'self'"],
-      'connect-src': ["'self'"],
-      'worker-src': ["'self'", 'blob:'],
-      'object-src': ["'none'"],
-      'base-uri': ["'self'"],
-      'form-action': ["'self'"],
-      'frame-ancestors': ["'none'"],
+/** Nothing from outside: no script, style, font, picture or connection but our own, and tiles where the keeper set them. */
+function securityHeaders({ tiles }: AppParts['workspace']): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        'default-src': ["'self'"],
+        'script-src': ["'self'"],
+        // Angular puts a component's styles into the page as style elements.
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:', 'blob:', ...(tiles ? [new URL(tiles.address).origin] : [])],
+        'font-src': ["'self'"],
+        'connect-src': ["'self'"],
+        'worker-src': ["'self'", 'blob:'],
+        'object-src': ["'none'"],
+        'base-uri': ["'self'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+      },
     },
-  },
-  strictTransportSecurity: false,
-});
+    strictTransportSecurity: false,
+  });
+}
 
 const noCache = 'no-cache';
 
@@ -112,14 +115,20 @@ function seasonOf(
 function filesOf(database: Database, acts: ActsService, clock: Clock, folder: string): RequestHandler {
   const backups = new Backups(database, clock, folder);
   const filesIn = new FilesIn(database, acts, backups, clock);
-  return filesRoutes({ filesIn, filesOut: new FilesOut(database), backups, clock });
+  return filesRoutes({
+    filesIn,
+    filesOut: new FilesOut(database),
+    backups,
+    pictures: new Pictures(database, clock),
+    clock,
+  });
 }
 
 /** Builds the app; whoever calls it decides where it listens. */
 export function createApp({ database, clock, log, manometer, workspace, dataFolder, webFolder }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: log }), onlyOwnHost, securityHeaders, compression());
+  app.use(pinoHttp({ logger: log }), onlyOwnHost, securityHeaders(workspace), compression());
 
   const api = express.Router();
   const acts = new ActsService(database, clock, workspace.timeZone);

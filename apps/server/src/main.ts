@@ -68,6 +68,7 @@ async function start(config: Config): Promise<void> {
       hemisphere: config.hemisphere,
       timeZone: demo ? DEMO_TIME_ZONE : Intl.DateTimeFormat().resolvedOptions().timeZone,
       version: VERSION,
+      tiles: config.tiles,
     },
     dataFolder: config.dataFolder,
     webFolder: config.webFolder,

@@ -260,6 +260,29 @@ describe('files over HTTP', () => {
     expect((await own.http.get('/api/v1/files/tables/act?owners=true')).status).toBe(400);
   });
 
+  it('a picture is kept once and never changed; what is none is refused, and its record is of one thing', async () => {
+    const jpeg = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]);
+    const put = (id: string, bytes: Buffer): ReturnType<Bench['http']['put']> =>
+      own.http.put(`/api/v1/files/pictures/${id}`).type(BYTES).send(bytes);
+    expect([(await put('p1', jpeg)).status, (await put('p1', jpeg)).status]).toEqual([201, 200]);
+    expect(errorIn(await put('p1', Buffer.from([0xff, 0xd8, 0xff, 9]))).code).toBe('ACT_REUSED');
+    expect(errorIn(await put('p2', Buffer.from('<svg onload="alert(1)"/>'))).fields?.[0]?.message).toContain(
+      'no picture',
+    );
+    expect((await put('p3', Buffer.alloc(3 * 1024 * 1024 + 1, 0xff))).status).toBe(413);
+    const got = await own.http.get('/api/v1/files/pictures/p1');
+    expect([got.headers['content-type'], got.body]).toEqual(['image/jpeg', jpeg]);
+    expect(got.headers['x-content-type-options']).toBe('nosniff');
+    await take(own, 'site', 'id,name,lat,lon,permission\ns1,Mine,47,13,asked\n');
+    const photo = (fields: string): Promise<FilePlanDto> =>
+      plan(own, `id,taken_on,site_id,catch_id\np1,2026-05-01,${fields}\n`, '?table=photos');
+    expect((await photo('s1,')).fresh).toBe(1);
+    expect((await photo(',')).faults[0]?.message).toContain('a photo is of one thing');
+    const emptied = await backup(demo);
+    expect((await take(own, 'away', JSON.stringify(emptied))).status).toBe(200);
+    expect((await own.http.get('/api/v1/files/pictures/p1')).status).toBe(200);
+  });
+
   describe('read by GDAL', () => {
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-gdal-'));
     const kept = async (name: string): Promise<string> => {

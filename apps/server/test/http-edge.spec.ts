@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { API_ERRORS } from '@yewridge/contract/shared';
+import { readConfig } from '../src/config/config.js';
 import { openApiDocument } from '../src/http/openapi.js';
 import { type Bench, designIn, errorIn, openBench, sample } from './support.js';
 
@@ -21,6 +22,20 @@ describe('the edge of the server', () => {
     const policy = (await bench.http.get('/')).headers['content-security-policy'];
     expect(policy).toContain("default-src 'self'");
     expect(policy).not.toMatch(/https?:|\*/);
+  });
+
+  it('lets tiles in where the keeper has set their address, and nothing else from there', async () => {
+    const address = 'https://tiles.example/{z}/{x}/{y}.png';
+    const withTiles = await openBench({ address, credit: 'Example' });
+    const policy = (await withTiles.http.get('/')).headers['content-security-policy'] ?? '';
+    expect(policy.split(';').filter((part) => part.includes('https:'))).toEqual([
+      "img-src 'self' data: blob: https://tiles.example",
+    ]);
+    await withTiles.database.close();
+    expect(readConfig([], { YEWRIDGE_TILES: address }).tiles).toEqual({ address, credit: '' });
+    for (const bad of ['https://tiles.example/{z}/{x}.png', 'javascript:{z}{x}{y}', "https://a.b/{z}/{x}/{y}' *"]) {
+      expect(() => readConfig([], { YEWRIDGE_TILES: bad })).toThrowError(/YEWRIDGE_TILES/);
+    }
   });
 
   it('squeezes what is large and lets the browser keep what is named by its content', async () => {

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import supertest from 'supertest';
 import type { DesignDto } from '@yewridge/contract/bench';
-import type { ApiErrorBody } from '@yewridge/contract/shared';
+import type { ApiErrorBody, MapTilesDto } from '@yewridge/contract/shared';
 import { createApp } from '../src/app.js';
 import { Database } from '../src/db/database.js';
 import { VELLMARK_DESIGNS } from '../src/demo/vellmark-designs.js';
@@ -23,14 +23,14 @@ export interface Bench {
 }
 
 /** The real app over a real SQLite in memory, built by the real migrations. */
-export async function openBench(): Promise<Bench> {
+export async function openBench(tiles: MapTilesDto | null = null): Promise<Bench> {
   const database = await Database.open(':memory:');
   const app = createApp({
     database,
     clock: fixedClock(NOW),
     manometer: new SimulatedManometer(TRUTH, 1),
     log: pino({ level: 'silent' }),
-    workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', hemisphere: 'N', version: 'test' },
+    workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', hemisphere: 'N', version: 'test', tiles },
     dataFolder: mkdtempSync(join(tmpdir(), 'yewridge-test-')),
     webFolder: new URL('./web-sample', import.meta.url).pathname,
   });

@@ -17,6 +17,8 @@ export interface Config {
   readonly dataFolder: string;
   readonly database: string;
   readonly webFolder: string;
+  /** Tiles for under the map; off unless their address is set. */
+  readonly tiles: { readonly address: string; readonly credit: string } | null;
   /** Whose year it is: seasons are calendar years in the north, July to June in the south. */
   readonly hemisphere: 'N' | 'S';
   /** What the simulated manometer is to find, for whoever tests it; else it is made from the rig. */
@@ -32,6 +34,8 @@ interface Environment {
   readonly YEWRIDGE_DATA: string;
   readonly YEWRIDGE_DEMO_DATA: string;
   readonly YEWRIDGE_HEMISPHERE: 'N' | 'S';
+  readonly YEWRIDGE_TILES?: string;
+  readonly YEWRIDGE_TILES_CREDIT: string;
   readonly YEWRIDGE_SIMULATED_MANOMETER?: string;
 }
 
@@ -40,6 +44,13 @@ const environmentSchema = Joi.object<Environment, true>({
   YEWRIDGE_DATA: Joi.string().min(1).default(join(homedir(), 'Yewridge')),
   YEWRIDGE_DEMO_DATA: Joi.string().min(1).default(join(projectFolder, '.demo')),
   YEWRIDGE_HEMISPHERE: Joi.string().valid('N', 'S').default('N'),
+  YEWRIDGE_TILES: Joi.string()
+    .max(500)
+    .pattern(
+      /^https?:\/\/[\w.-]+(:\d+)?\/(?=.*\{z\})(?=.*\{x\})(?=.*\{y\})[\w./{}?=&%~+-]*$/,
+      'an address with {z}, {x} and {y} in it',
+    ),
+  YEWRIDGE_TILES_CREDIT: Joi.string().max(200).allow('').default(''),
   YEWRIDGE_SIMULATED_MANOMETER: Joi.string().pattern(
     /^\d+(\.\d+)?,0\.\d+,0\.\d+$/,
     'sealed suction in Pa, free flow in m3/s, leak in m2',
@@ -69,6 +80,10 @@ export function readConfig(argv: readonly string[], environment: Readonly<Record
     dataFolder,
     database: join(dataFolder, demo ? 'vellmark-demo.sqlite' : 'yewridge.sqlite'),
     hemisphere: demo ? 'N' : value.YEWRIDGE_HEMISPHERE,
+    tiles:
+      value.YEWRIDGE_TILES === undefined
+        ? null
+        : { address: value.YEWRIDGE_TILES, credit: value.YEWRIDGE_TILES_CREDIT },
     simulated: truthOf(value.YEWRIDGE_SIMULATED_MANOMETER),
     webFolder: join(projectFolder, 'apps/web/dist/web/browser'),
   };

@@ -4,6 +4,7 @@ import { ActEntity } from './entities/act-entity.js';
 import { DesignEntity } from './entities/design-entity.js';
 import { DesignVersionEntity } from './entities/design-version-entity.js';
 import { MapLayerEntity } from './entities/map-layer-entity.js';
+import { PictureEntity } from './entities/picture-entity.js';
 import { RecordChangeEntity } from './entities/record-change-entity.js';
 import { RECORD_ENTITIES } from './entities/record-entities.js';
 import { RigEntity } from './entities/rig-entity.js';
@@ -14,6 +15,8 @@ import { CreateTrap20261125160000 } from './migrations/20261125160000-create-tra
 import { CreateRig20261125190000 } from './migrations/20261125190000-create-rig.js';
 import { CreateRecords20261125230000 } from './migrations/20261125230000-create-records.js';
 import { CreateSeasonLog20261125231000 } from './migrations/20261125231000-create-season-log.js';
+
+import { CreatePhotos20261126020000 } from './migrations/20261126020000-create-photos.js';
 
 const BUSY_TIMEOUT_MS = 5000;
 const IN_MEMORY = ':memory:';
@@ -32,6 +35,7 @@ export const ENTITIES = [
   ActEntity,
   RecordChangeEntity,
   MapLayerEntity,
+  PictureEntity,
   ...Object.values(RECORD_ENTITIES),
 ];
 /** Dated, append-only; a merged migration is never edited. */
@@ -41,6 +45,7 @@ export const MIGRATIONS = [
   CreateRig20261125190000,
   CreateRecords20261125230000,
   CreateSeasonLog20261125231000,
+  CreatePhotos20261126020000,
 ];
 
 export function dataSourceFor(database: string): DataSource {

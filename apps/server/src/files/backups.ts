@@ -6,6 +6,7 @@ import { columnName, columnsOf, TABLE_NAMES, type TableName } from '@yewridge/co
 import type { ObjectSchema } from 'joi';
 import type { EntityManager, EntityMetadata } from 'typeorm';
 import { type Database, ENTITIES } from '../db/database.js';
+import { PictureEntity } from '../db/entities/picture-entity.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { TrapEntity } from '../db/entities/trap-entity.js';
 import { AppError } from '../http/app-error.js';
@@ -20,6 +21,8 @@ type Raw = Readonly<Record<string, unknown>>;
 
 /** Tables whose rows say who landowners are, or may say it in passing: a backup to hand on leaves them out. */
 const WITH_OWNERS = new Set(['owners', 'act', 'record_change']);
+/** Pictures stay where they are: they are never changed, and would make the file many times larger. */
+const IN_BACKUP = ENTITIES.filter((entity) => entity !== PictureEntity);
 const ROWS_AT_ONCE = 200;
 const COPIES = 'copies';
 
@@ -165,7 +168,7 @@ export class Backups {
 
   private async read(manager: EntityManager, owners: boolean): Promise<BackupDto> {
     const data: Record<string, Raw[]> = {};
-    for (const entity of ENTITIES) {
+    for (const entity of IN_BACKUP) {
       const meta = this.database.source.getMetadata(entity);
       const { tableName } = meta;
       const keys = meta.primaryColumns.map(({ databaseName }) => `"${databaseName}"`).join(', ');
@@ -192,8 +195,8 @@ export class Backups {
         }
       }
     }
-    for (const entity of [...ENTITIES].reverse()) await manager.createQueryBuilder().delete().from(entity).execute();
-    for (const entity of ENTITIES) await this.fill(manager, entity, data);
+    for (const entity of [...IN_BACKUP].reverse()) await manager.createQueryBuilder().delete().from(entity).execute();
+    for (const entity of IN_BACKUP) await this.fill(manager, entity, data);
     await this.refuseBroken(manager);
   }
 

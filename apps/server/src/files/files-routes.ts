@@ -14,6 +14,7 @@ import type { Clock } from '../shared/clock/clock.js';
 import type { Backups } from './backups.js';
 import type { FilesIn } from './files-in.js';
 import type { FilesOut } from './files-out.js';
+import type { Pictures } from './pictures.js';
 
 const FILE_TYPE = 'application/octet-stream';
 const fromAddress = { convert: true };
@@ -37,6 +38,7 @@ export interface FileServices {
   readonly filesIn: FilesIn;
   readonly filesOut: FilesOut;
   readonly backups: Backups;
+  readonly pictures: Pictures;
   readonly clock: Clock;
 }
 
@@ -77,12 +79,28 @@ function outRoutes({ filesOut, backups, clock }: FileServices): Router {
   return router;
 }
 
+/** Pictures, which are never changed and so may be kept by the browser. */
+function pictureRoutes({ pictures }: FileServices): Router {
+  const router = Router();
+  const bytes = [onlyBytes, express.raw({ type: FILE_TYPE, limit: FILE_LIMITS.picture })];
+  router.put('/files/pictures/:id', ...bytes, async (request, response) => {
+    const { id } = validated(recordIdSchema, request.params);
+    const { created } = await pictures.keep(id, bytesOf(request.body));
+    response.status(created ? 201 : 200).json({ id });
+  });
+  router.get('/files/pictures/:id', async (request, response) => {
+    const { type, bytes: picture } = await pictures.one(validated(recordIdSchema, request.params).id);
+    response.set({ 'Content-Type': type, 'Cache-Control': 'private, max-age=31536000, immutable' }).send(picture);
+  });
+  return router;
+}
+
 /** Files in, as bytes and not as JSON: these stand before the parser of the rest. */
 export function filesRoutes(services: FileServices): Router {
   const router = Router();
   const { filesIn } = services;
   const bytes = [onlyBytes, express.raw({ type: FILE_TYPE, limit: FILE_LIMITS.bytes })];
-  router.use(outRoutes(services));
+  router.use(outRoutes(services), pictureRoutes(services));
   router.post('/files/plan', ...bytes, async (request, response) => {
     const query = validated(fileQuerySchema, request.query, fromAddress);
     response.json(await filesIn.plan(bytesOf(request.body), query));

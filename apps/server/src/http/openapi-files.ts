@@ -59,6 +59,19 @@ export const filesPaths = {
       },
     },
   },
+  '/files/pictures/{id}': {
+    parameters: parameters('path', recordIdSchema),
+    put: {
+      summary: 'Keep the bytes of a photo under the id of its record',
+      requestBody: { required: true, ...bytes },
+      responses: {
+        200: json('Kept before', whole),
+        201: json('Kept', whole),
+        ...refusals('VALIDATION', 'FILE_REFUSED', 'ACT_REUSED', 'TOO_LARGE', 'UNSUPPORTED_TYPE', 'DISK_FULL'),
+      },
+    },
+    ...file('image/*', 'The picture'),
+  },
   '/files/copies': {
     get: { summary: 'What stood here before a backup was put back', responses: { 200: json('Copies', whole) } },
   },

@@ -14,7 +14,7 @@ const schemas = {
   ...seasonSchemas,
   Workspace: {
     type: 'object',
-    required: ['kind', 'name', 'now', 'timeZone', 'hemisphere', 'version'],
+    required: ['kind', 'name', 'now', 'timeZone', 'hemisphere', 'version', 'tiles'],
     properties: {
       kind: { type: 'string', enum: ['own', 'demo'] },
       name: { type: 'string' },
@@ -22,6 +22,11 @@ const schemas = {
       timeZone: { type: 'string' },
       hemisphere: { type: 'string', enum: ['N', 'S'] },
       version: { type: 'string' },
+      tiles: {
+        type: 'object',
+        nullable: true,
+        properties: { address: { type: 'string' }, credit: { type: 'string' } },
+      },
     },
   },
   Error: {

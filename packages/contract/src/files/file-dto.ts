@@ -129,6 +129,7 @@ export interface BackupDto {
 /** Bytes of a file that is taken in, rows of a table, faults that are listed. */
 export const FILE_LIMITS = {
   bytes: 64 * 1024 * 1024,
+  picture: 3 * 1024 * 1024,
   rows: 20_000,
   places: 2000,
   faults: 200,

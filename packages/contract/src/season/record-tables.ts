@@ -136,6 +136,13 @@ export const RECORD_TABLES = {
     frames: whole(0, 60),
     notes,
   },
+  photos: {
+    takenOn: must(date),
+    siteId: link('sites'),
+    deploymentId: link('deployments'),
+    catchId: link('catches'),
+    notes,
+  },
   phenology: {
     species: must(text(NAME)),
     stage: must(word('firstBloom', 'fullBloom', 'endBloom')),

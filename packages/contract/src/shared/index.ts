@@ -10,4 +10,4 @@ export {
   type KeptSort,
   type SaveKeptDto,
 } from './kept-dto.js';
-export { API_BASE, MAX_BODY_BYTES, type WorkspaceDto } from './workspace.js';
+export { API_BASE, MAX_BODY_BYTES, type MapTilesDto, type WorkspaceDto } from './workspace.js';

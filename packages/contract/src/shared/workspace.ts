@@ -8,6 +8,15 @@ export interface WorkspaceDto {
   /** Whose year: a season is a calendar year in the north and July to June in the south. */
   readonly hemisphere: 'N' | 'S';
   readonly version: string;
+  /** Tiles to lie under the map, where the keeper has set an address; `null` = none, and nothing is fetched from anywhere. */
+  readonly tiles: MapTilesDto | null;
+}
+
+export interface MapTilesDto {
+  /** With `{z}`, `{x}` and `{y}` in it. */
+  readonly address: string;
+  /** Whose they are, as whoever serves them wants it said. */
+  readonly credit: string;
 }
 
 /** All API paths start here. */

@@ -171,6 +171,11 @@ const RULES: Partial<Record<TableName, Rule>> = {
       refuse(context, 'weighedOn', `${weighed} is before the lure was put in, on ${applied}`);
     }
   },
+  photos: (context, row) => {
+    const of = ['siteId', 'deploymentId', 'catchId'].filter((field) => row[field] !== null);
+    if (of.length !== 1) refuse(context, 'siteId', 'a photo is of one thing: a site, a stay or a catch');
+    return Promise.resolve();
+  },
   followups: async (context, row) => {
     const caught = await parent(context, 'catches', row, 'catchId');
     const [found, on] = [caught && dayOf(caught, 'foundOn'), dayOf(row, 'on')];
@@ -188,6 +193,7 @@ const HAPPENED: Partial<Record<TableName, readonly string[]>> = {
   weighings: ['weighedOn'],
   followups: ['on'],
   phenology: ['on'],
+  photos: ['takenOn'],
 };
 const IN_ORDER: Partial<Record<TableName, readonly [earlier: string, later: string, says: string]>> = {
   deployments: ['hungOn', 'takenDownOn', 'it was hung'],

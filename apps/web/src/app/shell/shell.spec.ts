@@ -21,6 +21,7 @@ const DEMO: WorkspaceDto = {
   timeZone: 'Europe/Vienna',
   hemisphere: 'N',
   version: '1',
+  tiles: null,
 };
 
 describe('shell', () => {

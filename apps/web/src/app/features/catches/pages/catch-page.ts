@@ -17,6 +17,7 @@ import {
   stayLink,
   swarmSizeLink,
 } from '../../../shared/routes/paths';
+import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { binned, RecordsApi } from '../../../shared/season/records-api';
 import { FOLLOWUP_NAMES, METHOD_NAMES, QUEEN_NAMES } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
@@ -37,7 +38,7 @@ const SIZED_BY_NAMES = {
 /** One catch: what it was, where it went, what became of it. */
 @Component({
   selector: 'yw-catch-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, Caution, SizeField, ChoiceLine],
+  imports: [PhotoStrip, PageHeader, Waiting, Empty, Failed, RouterLink, Caution, SizeField, ChoiceLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './catch-page.html',
   styleUrl: './catch-page.scss',

@@ -13,6 +13,7 @@ export const TABLE_NAMES_SAID: Readonly<Record<FileTable, string>> = {
   visits: 'visits',
   catches: 'catches',
   followups: 'what became of them',
+  photos: 'photos',
   phenology: 'blooms',
   weather: 'weather',
   combs: 'combs',
@@ -28,7 +29,7 @@ export interface TableGroup {
 export const TABLE_GROUPS: readonly TableGroup[] = [
   { name: 'Ground', tables: ['sites', 'owners', 'colonies'] },
   { name: 'Stores', tables: ['traps', 'combs', 'goods'] },
-  { name: 'Rounds', tables: ['deployments', 'visits', 'baits', 'weighings', 'readings'] },
+  { name: 'Rounds', tables: ['deployments', 'visits', 'baits', 'weighings', 'readings', 'photos'] },
   { name: 'Catches', tables: ['catches', 'followups'] },
   { name: 'The year', tables: ['seasons', 'phenology', 'weather'] },
 ];

@@ -77,8 +77,14 @@ describe('the book in words', () => {
     ['deployments', new Map([['d1', 'V-07 at Old weir']])],
   ]);
   const how = { system: 'metric', names } as const;
-  const row = (fields: object): BookRow =>
-    ({ id: 'x', revision: 1, createdAt: '', updatedAt: '', deletedAt: null, ...fields }) as unknown as BookRow;
+  const row = (fields: object): BookRow => ({
+    id: 'x',
+    revision: 1,
+    createdAt: '',
+    updatedAt: '',
+    deletedAt: null,
+    ...fields,
+  });
 
   it('a row leads with what it is, and leaves out what tells nothing', () => {
     const visit = row({

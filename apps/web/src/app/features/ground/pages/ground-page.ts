@@ -12,6 +12,7 @@ import { changed } from '../../../shared/season/records-api';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
+import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { GroundApi } from '../data/ground-api';
 import { groundAnswer, sheetWords, siteMark, stayRows } from '../data/ground-words';
 import { GroundMap, type MapPlace, type MapShows } from '../ui/ground-map';
@@ -37,6 +38,8 @@ export class GroundPage {
   readonly #clock = inject(TodayClock);
   readonly #system = inject(UnitChoice).system;
   protected readonly ground = viewOf(() => this.#api.overview());
+  readonly #workspace = inject(WorkspaceStore).workspace;
+  protected readonly tiles = computed(() => this.#workspace()?.tiles ?? null);
   protected readonly layers = signal<readonly MapLayerWholeDto[]>([]);
   protected readonly shows = signal(ALL_SHOWN);
   protected readonly placing = signal(false);

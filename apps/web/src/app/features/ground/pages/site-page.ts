@@ -4,6 +4,7 @@ import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { catchLink, groundLink, hangLink, letterLink, stayLink } from '../../../shared/routes/paths';
+import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { binned, changed, made } from '../../../shared/season/records-api';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
@@ -16,7 +17,7 @@ import { SiteForm } from '../ui/site-form';
 /** A site's whole record: its place, its owner, and everything that hung there. */
 @Component({
   selector: 'yw-site-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, SiteForm],
+  imports: [PhotoStrip, PageHeader, Waiting, Empty, Failed, RouterLink, SiteForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './site-page.html',
   styleUrl: './site-page.scss',

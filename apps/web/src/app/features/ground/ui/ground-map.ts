@@ -14,6 +14,7 @@ import {
 } from '@angular/core';
 import type { MapLayerWholeDto } from '@yewridge/contract/ground';
 import type { RecordDto } from '@yewridge/contract/season';
+import type { MapTilesDto } from '@yewridge/contract/shared';
 import type { Feature, GeoJsonObject } from 'geojson';
 import * as L from 'leaflet';
 import { layerStyle } from '../data/map-style';
@@ -68,6 +69,8 @@ export class GroundMap {
   readonly marks = input.required<readonly SiteMark[]>();
   readonly colonies = input<readonly RecordDto<'colonies'>[]>([]);
   readonly layers = input<readonly MapLayerWholeDto[]>([]);
+  /** Tiles under everything, where an address is set. */
+  readonly tiles = input<MapTilesDto | null>(null);
   readonly shows = input<MapShows>({ sites: true, colonies: true, catches: true });
   readonly chosen = input<string | null>(null);
   /** A touch on the ground places a new site. */
@@ -80,6 +83,7 @@ export class GroundMap {
 
   protected readonly element = viewChild.required<ElementRef<HTMLElement>>('map');
   #map: L.Map | null = null;
+  readonly #tiles = L.layerGroup();
   readonly #base = L.layerGroup();
   readonly #bees = L.layerGroup();
   readonly #sites = L.layerGroup();
@@ -90,6 +94,9 @@ export class GroundMap {
   constructor() {
     afterNextRender(() => {
       this.#make();
+    });
+    effect(() => {
+      this.#drawTiles(this.tiles());
     });
     effect(() => {
       this.#drawLayers(this.layers());
@@ -125,7 +132,7 @@ export class GroundMap {
     map.createPane(LAND_PANE).classList.add('leaflet-tooltip-pane', 'ground-land');
     map.setView([0, 0], ZOOMS.min);
     L.control.scale({ position: 'bottomright', imperial: false }).addTo(map);
-    for (const group of [this.#base, this.#bees, this.#sites]) group.addTo(map);
+    for (const group of [this.#tiles, this.#base, this.#bees, this.#sites]) group.addTo(map);
     map.on('click', ({ latlng }) => {
       const { lat, lng } = latlng.wrap();
       if (this.placing()) this.placed.emit({ lat, lon: lng });
@@ -151,6 +158,11 @@ export class GroundMap {
     if (centre) this.#map.setView([centre.lat, centre.lon], ZOOMS.start);
     else if (places.length > 0) this.#map.fitBounds(L.latLngBounds(places), { padding: [36, 36], maxZoom: 16 });
     this.#fitted = places.length > 0 || centre !== null;
+  }
+
+  #drawTiles(tiles: MapTilesDto | null): void {
+    this.#tiles.clearLayers();
+    if (tiles) L.tileLayer(tiles.address, { maxZoom: ZOOMS.max, className: 'ground-tiles' }).addTo(this.#tiles);
   }
 
   #drawLayers(layers: readonly MapLayerWholeDto[]): void {

@@ -29,6 +29,8 @@ export type RibbonLine =
       readonly when: string;
       readonly why: string;
       readonly height: number;
+      /** In a row a site: the trap of each stay. */
+      readonly numbers?: ReadonlyMap<string, string>;
     };
 export type TrapLine = Extract<RibbonLine, { readonly kind: 'trap' }>;
 
@@ -82,6 +84,96 @@ export function filterCounts(due: DueListDto): Readonly<Record<RibbonFilter, num
   };
 }
 
+/** What a trap that hangs says of itself in its line. */
+function hungLine(
+  hanging: HangingDto,
+  { today, friday }: { readonly today: IsoDate; readonly friday: IsoDate },
+  stays: readonly RibbonStay[],
+  paintedOn: IsoDate | null,
+): TrapLine {
+  const { why, when } = dueLine(hanging, today);
+  const tall = needsBy(hanging, friday);
+  const { trapId, number, site, design } = hanging;
+  return {
+    kind: 'trap',
+    trapId,
+    number,
+    site,
+    design,
+    stays,
+    paintedOn,
+    hanging,
+    tall,
+    when: tall ? when : byWords(hanging.due.dueBy, today).replace(/^By (\w+ \d+) \w+$/, '$1'),
+    why: tall ? why : why.replace('last look ', 'seen '),
+    height: tall ? TALL_PX : SHORT_PX,
+  };
+}
+
+function grouped(hung: readonly TrapLine[], rest: readonly TrapLine[], restName: string): readonly RibbonLine[] {
+  const group = (name: string, lines: readonly TrapLine[], clay = false): readonly RibbonLine[] =>
+    lines.length === 0 ? [] : [{ kind: 'head', name, count: lines.length, clay, height: HEAD_PX }, ...lines];
+  return [
+    ...group(
+      'Need you by Friday',
+      hung.filter(({ tall }) => tall),
+      true,
+    ),
+    ...group(
+      'Can wait',
+      hung.filter(({ tall }) => !tall),
+    ),
+    ...group(restName, rest),
+  ];
+}
+
+/** A row a site: every trap that ever hung there, one after the other. `known` are the sites of all seasons. */
+export function siteLines(
+  years: readonly RibbonDto[],
+  due: DueListDto,
+  filter: RibbonFilter,
+  known: readonly { readonly siteId: string; readonly site: string }[],
+): readonly RibbonLine[] {
+  const { today } = due;
+  const friday = comingFriday(today);
+  const rows = joined(years);
+  const all = rows.flatMap(({ stays }) => stays);
+  const numbers = new Map(rows.flatMap(({ number, stays }) => stays.map(({ id }) => [id, number] as const)));
+  const staysAt = (siteId: string): readonly RibbonStay[] =>
+    all.filter((stay) => stay.siteId === siteId).sort((a, b) => (a.hungOn < b.hungOn ? -1 : 1));
+  const taken = new Set<string>();
+  const hung = due.traps
+    .filter((trap) => keeps(filter, trap, friday))
+    .map((hanging) => {
+      // Where two hang at one site, the second has a line of its own.
+      const first = !taken.has(hanging.siteId);
+      taken.add(hanging.siteId);
+      const stays = staysAt(hanging.siteId).filter(({ id }) => first || id === hanging.deploymentId);
+      return { ...hungLine(hanging, { today, friday }, stays, null), numbers };
+    });
+  const busy = new Set(due.traps.map(({ siteId }) => siteId));
+  const sites = new Map(known.map(({ siteId, site }) => [siteId, site]));
+  const free = (keeps(filter, null, friday) ? [...sites] : [])
+    .filter(([siteId]) => !busy.has(siteId))
+    .sort(([, a], [, b]) => (a < b ? -1 : 1))
+    .map(([siteId, site]): TrapLine => ({
+      kind: 'trap',
+      trapId: siteId,
+      number: '',
+      site,
+      design: '',
+      stays: staysAt(siteId),
+      paintedOn: null,
+      hanging: null,
+      tall: false,
+      when: 'free',
+      why: '',
+      height: SHORT_PX,
+      numbers,
+    }));
+  return grouped(hung, free, 'Nothing hangs there');
+}
+
 /** Lines in the order they are drawn: those that need somebody by Friday, those that can wait, those in Stores. */
 export function ribbonLines(years: readonly RibbonDto[], due: DueListDto, filter: RibbonFilter): readonly RibbonLine[] {
   const { today } = due;
@@ -90,24 +182,9 @@ export function ribbonLines(years: readonly RibbonDto[], due: DueListDto, filter
   const stays = (trapId: string): readonly RibbonStay[] => rows.get(trapId)?.stays ?? [];
   const paintedOn = (trapId: string): IsoDate | null => rows.get(trapId)?.paintedOn ?? null;
   const wanted = due.traps.filter((trap) => keeps(filter, trap, friday));
-  const hung = wanted.map((hanging): TrapLine => {
-    const { why, when } = dueLine(hanging, today);
-    const tall = needsBy(hanging, friday);
-    return {
-      kind: 'trap',
-      trapId: hanging.trapId,
-      number: hanging.number,
-      site: hanging.site,
-      design: hanging.design,
-      stays: stays(hanging.trapId),
-      paintedOn: paintedOn(hanging.trapId),
-      hanging,
-      tall,
-      when: tall ? when : byWords(hanging.due.dueBy, today).replace(/^By (\w+ \d+) \w+$/, '$1'),
-      why: tall ? why : why.replace('last look ', 'seen '),
-      height: tall ? TALL_PX : SHORT_PX,
-    };
-  });
+  const hung = wanted.map((hanging) =>
+    hungLine(hanging, { today, friday }, stays(hanging.trapId), paintedOn(hanging.trapId)),
+  );
   const free = (keeps(filter, null, friday) ? due.free : []).map((trap): TrapLine => {
     const last = stays(trap.trapId).at(-1);
     return {
@@ -125,18 +202,5 @@ export function ribbonLines(years: readonly RibbonDto[], due: DueListDto, filter
       height: SHORT_PX,
     };
   });
-  const group = (name: string, lines: readonly TrapLine[], clay = false): readonly RibbonLine[] =>
-    lines.length === 0 ? [] : [{ kind: 'head', name, count: lines.length, clay, height: HEAD_PX }, ...lines];
-  return [
-    ...group(
-      'Need you by Friday',
-      hung.filter(({ tall }) => tall),
-      true,
-    ),
-    ...group(
-      'Can wait',
-      hung.filter(({ tall }) => !tall),
-    ),
-    ...group('In Stores', free),
-  ];
+  return grouped(hung, free, 'In Stores');
 }

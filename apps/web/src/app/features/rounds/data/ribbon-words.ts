@@ -1,17 +1,11 @@
+import type { RibbonStay } from '@yewridge/contract/rounds';
 import { daysBetween, type IsoDate } from '@yewridge/core/season';
 import { dayShort, scoutWords } from '../../../shared/season/season-words';
 import type { RibbonLine } from './ribbon-rows';
 
-/** What one day of one trap says, for whoever points at it or reads it by key. */
-export function cellWords(line: RibbonLine | undefined, date: IsoDate, today: IsoDate): string {
-  if (!line) return '';
-  if (line.kind === 'head') return `${line.name}, ${line.count}`;
-  const head = `${line.number}, ${dayShort(date)} ${date.slice(0, 4)}`;
-  const stay = line.stays.findLast(
-    ({ hungOn, takenDownOn }) => hungOn <= date && date <= (takenDownOn ?? '9999') && date <= today,
-  );
-  if (!stay) return date > today ? `${head}: still to come` : `${head}: hung nowhere`;
-  const parts = [stay.site];
+/** What was seen and done on one day of a stay. */
+function dayOfStay(stay: RibbonStay, date: IsoDate): readonly string[] {
+  const parts: string[] = [];
   if (date === stay.hungOn) parts.push('hung');
   if (date === stay.takenDownOn) parts.push('taken down');
   const { caught } = stay;
@@ -27,5 +21,22 @@ export function cellWords(line: RibbonLine | undefined, date: IsoDate, today: Is
     const age = daysBetween(lure.from, date);
     parts.push(age === 0 ? 'lure put in' : `lure ${age} ${age === 1 ? 'day' : 'days'} old`);
   }
-  return `${head}: ${parts.join(', ')}`;
+  return parts;
+}
+
+/** What one day of one row says, for whoever points at it or reads it by key. */
+export function cellWords(line: RibbonLine | undefined, date: IsoDate, today: IsoDate): string {
+  if (!line) return '';
+  if (line.kind === 'head') return `${line.name}, ${line.count}`;
+  const { numbers } = line;
+  const head = `${numbers ? line.site : line.number}, ${dayShort(date)} ${date.slice(0, 4)}`;
+  const stay = line.stays.findLast(
+    ({ hungOn, takenDownOn }) => hungOn <= date && date <= (takenDownOn ?? '9999') && date <= today,
+  );
+  if (!stay) {
+    const nothing = numbers ? 'nothing hung' : 'hung nowhere';
+    return `${head}: ${date > today ? 'still to come' : nothing}`;
+  }
+  const where = numbers ? (numbers.get(stay.id) ?? '') : stay.site;
+  return `${head}: ${[where, ...dayOfStay(stay, date)].join(', ')}`;
 }

@@ -3,7 +3,7 @@ import type { RecordDto } from '@yewridge/contract/season';
 import { visitDue } from '@yewridge/core/rounds';
 import { dueGroups, dueLine } from './due-words';
 import { readingFault, readingsAct } from './reading-acts';
-import { filterCounts, joined, ribbonLines } from './ribbon-rows';
+import { filterCounts, joined, ribbonLines, siteLines } from './ribbon-rows';
 import { axisMarks, dateAtX, scaleOf, scrollFor, xOf, yearsIn } from './ribbon-scale';
 import { cellWords } from './ribbon-words';
 import { RoundWalk } from './round-walk';
@@ -189,6 +189,35 @@ describe('rounds: the ribbon', () => {
     );
     expect(heads).toEqual(['Need you by Friday 1', 'Can wait 1', 'In Stores 1']);
     expect(filterCounts(list)).toEqual({ all: 2, friday: 1, scouts: 0, bees: 0, stores: 1 });
+  });
+
+  it('a row a site holds every trap that ever hung there, and sites where nothing hangs now', () => {
+    const years: RibbonDto = {
+      ...year(stay()),
+      rows: [
+        ...year(stay()).rows,
+        {
+          ...year().rows[0]!,
+          trapId: 't2',
+          number: 'V-02',
+          stays: [
+            stay({ id: 'old', hungOn: '2025-04-01', takenDownOn: '2025-07-01', visits: [], baits: [] }),
+            stay({ id: 'else', siteId: 's2', site: 'Sawmill', hungOn: '2025-07-02', takenDownOn: '2025-08-01' }),
+          ],
+        },
+      ],
+    };
+    const known = ['Old weir', 'Sawmill', 'Ford'].map((site, n) => ({ siteId: `s${n + 1}`, site }));
+    const lines = siteLines([years], due(hanging()), 'all', known);
+    expect(lines.map((line) => (line.kind === 'head' ? line.name : `${line.site} ${line.stays.length}`))).toEqual([
+      'Need you by Friday',
+      'Old weir 2',
+      'Nothing hangs there',
+      'Ford 0',
+      'Sawmill 1',
+    ]);
+    expect(cellWords(lines[1], '2025-05-01', TODAY)).toBe('Old weir, Thu 1 May 2025: V-02');
+    expect(cellWords(lines[1], '2025-12-01', TODAY)).toContain('nothing hung');
   });
 
   it('a day lies where it is asked for, at every zoom', () => {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import type { DueListDto } from '@yewridge/contract/rounds';
 import type { IsoDate } from '@yewridge/core/season';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -17,7 +18,14 @@ import { comingFriday } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { dueGroups } from '../data/due-words';
-import { filterCounts, RIBBON_FILTERS, type RibbonFilter, ribbonLines } from '../data/ribbon-rows';
+import {
+  filterCounts,
+  RIBBON_FILTERS,
+  type RibbonFilter,
+  type RibbonLine,
+  ribbonLines,
+  siteLines,
+} from '../data/ribbon-rows';
 import { ZOOM_NAMES, ZOOMS } from '../data/ribbon-scale';
 import { RibbonStore } from '../data/ribbon-store';
 import { cornerWords } from '../data/summary-words';
@@ -47,6 +55,8 @@ export class RoundsPage {
   readonly view = input<string>();
   readonly zoom = input<string>();
   readonly show = input<string>();
+  /** A row a trap, or a row a `site`. */
+  readonly by = input<string>();
 
   protected readonly store = inject(RibbonStore);
   readonly #router = inject(Router);
@@ -61,6 +71,7 @@ export class RoundsPage {
   protected readonly zoomed = computed(
     () => ZOOMS.find((one) => one === this.zoom()) ?? (window.innerWidth <= 720 ? 'month' : 'season'),
   );
+  protected readonly bySite = computed(() => this.by() === 'site');
   protected readonly filter = computed(() => RIBBON_FILTERS.find((one) => one === this.show()) ?? 'all');
   protected readonly filters = computed(() => {
     const due = this.store.due();
@@ -82,7 +93,7 @@ export class RoundsPage {
     const hemisphere = this.#clock.hemisphere();
     const summary = this.store.summary();
     return {
-      lines: ribbonLines(this.store.years(), due, this.filter()),
+      lines: this.#lines(due),
       today: due.today,
       friday: comingFriday(due.today),
       hemisphere,
@@ -114,6 +125,13 @@ export class RoundsPage {
       [{ sequence: 'n', says: 'Hang a trap', run: () => void this.#router.navigate([...hangLink()]) }],
       inject(DestroyRef),
     );
+  }
+
+  #lines(due: DueListDto): readonly RibbonLine[] {
+    const years = this.store.years();
+    if (!this.bySite()) return ribbonLines(years, due, this.filter());
+    const known = (this.store.summary()?.seasons ?? []).flatMap(({ sites }) => sites);
+    return siteLines(years, due, this.filter(), known);
   }
 
   protected choose(query: Readonly<Record<string, string>>): void {

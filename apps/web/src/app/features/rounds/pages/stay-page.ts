@@ -18,6 +18,7 @@ import {
   trapLink,
   visitLink,
 } from '../../../shared/routes/paths';
+import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { changed, RecordsApi } from '../../../shared/season/records-api';
 import { dayLong, ENTRANCE_NAMES, HUNG_BY_NAMES } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
@@ -33,7 +34,7 @@ type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
 /** One stay of a trap at a site: how it hung, what was seen, and its end. */
 @Component({
   selector: 'yw-stay-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, SizeField, ChoiceLine],
+  imports: [PhotoStrip, PageHeader, Waiting, Failed, RouterLink, SizeField, ChoiceLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stay-page.html',
   styleUrl: './stay-page.scss',

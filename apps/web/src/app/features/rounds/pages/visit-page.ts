@@ -7,6 +7,7 @@ import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { Caution } from '../../../shared/layout/caution';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { catchesLink, roundsLink, stayLink, visitLink } from '../../../shared/routes/paths';
+import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { RecordsApi } from '../../../shared/season/records-api';
 import { agoWords, byWords, scoutWords } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
@@ -22,7 +23,7 @@ import { ScoutSteps } from '../ui/scout-steps';
 /** Logging a visit at the foot of a tree: one touch for the scouts, one for all well, nothing to type. */
 @Component({
   selector: 'yw-visit-page',
-  imports: [RouterLink, ScoutSteps, Waiting, Empty, Failed, Caution],
+  imports: [PhotoStrip, RouterLink, ScoutSteps, Waiting, Empty, Failed, Caution],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './visit-page.html',
   styleUrl: './visit-page.scss',
