@@ -69,6 +69,9 @@ function outcome({ fn, input }: FileCase): unknown {
   }
 }
 
+// Printed with a failure; fixed so that a failure comes back.
+fc.configureGlobal({ seed: 20260514 });
+
 describe('formats of files', () => {
   for (const one of cases.filter(({ fn }) => fn in RUN)) {
     it(`worked case ${one.id}`, () => {

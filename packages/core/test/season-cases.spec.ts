@@ -1,3 +1,4 @@
+import * as catches from '@yewridge/core/catches';
 import * as evidence from '@yewridge/core/evidence';
 import * as rounds from '@yewridge/core/rounds';
 import * as season from '@yewridge/core/season';
@@ -15,7 +16,7 @@ interface Case {
   readonly tol: number;
 }
 
-const functions = { ...season, ...evidence, ...rounds, ...geometry, ...stats } as unknown as Readonly<
+const functions = { ...season, ...catches, ...evidence, ...rounds, ...geometry, ...stats } as unknown as Readonly<
   Record<string, ((...input: readonly unknown[]) => unknown) | undefined>
 >;
 

@@ -7,3 +7,19 @@ export {
   SCOUT_STEPS,
   type ScoutStep,
 } from './catch-stage.js';
+export {
+  type AfterCatchPlan,
+  afterCatchPlan,
+  CATCH_SCHOOLS,
+  type CatchSchool,
+  type CaughtSwarm,
+  type ForecastDay,
+  PLAN_CODES,
+  PLAN_NOTES,
+  type PlanCode,
+  type PlanNote,
+  type PlanTask,
+  SWARM_SIZES,
+  type SwarmSizeClass,
+} from './after-catch-plan.js';
+export { type SunTimes, sunTimes } from './sun-times.js';

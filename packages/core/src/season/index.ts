@@ -8,9 +8,8 @@ export {
   seasonDay,
 } from '../shared/calendar/index.js';
 export { catchCurve, type CatchBin } from './catch-curve.js';
+export { BAIT_CARRIERS, type BaitCarrier, type Shade, SHADES } from './bait-facts.js';
 export {
-  BAIT_CARRIERS,
-  type BaitCarrier,
   COMB_STORES,
   LORE_CODES,
   LORE_SEVERITIES,
@@ -20,9 +19,48 @@ export {
   type LoreSeverity,
   type LoreState,
   PERMISSIONS,
-  type Shade,
-  SHADES,
 } from './lore-checks.js';
+export { dailyReleaseFactor, type Substance, SUBSTANCES, vapourPressure } from './bait-vapour.js';
+export {
+  type Bait,
+  BAIT_STATES,
+  baitCourse,
+  type BaitDay,
+  type BaitState,
+  type BaitWeather,
+  CARRIERS,
+  type CarrierTable,
+} from './bait-course.js';
+export { calibrateBait, nextRebait } from './bait-renewal.js';
+export {
+  accumulateDegreeDays,
+  type DayTemperatures,
+  DEGREE_DAY_METHODS,
+  type DegreeDayMethod,
+  type DegreeDayOptions,
+  degreeDays,
+} from './degree-days.js';
+export { type Anomaly, bloomAnomaly, degreeDayLag, type Lag, phenologyAnomaly } from './season-lag.js';
+export { type Climate, CLIMATES, type SeasonSite, type SwarmPrior, swarmPrior } from './swarm-prior.js';
+export {
+  predictSwarmSeason,
+  type SeasonMark,
+  type SeasonParameter,
+  type SwarmSeason,
+  swarmSeasonCurve,
+  type SwarmSeasonInput,
+} from './swarm-season.js';
+export { coldSnaps, type ColdSnap, delayByWeather, flightFitness } from './flying-weather.js';
+export { sizeTrend } from './size-trend.js';
+export { fitScoutModel, type ScoutLook } from './scout-fit.js';
+export {
+  type BatteryRead,
+  type ManometerRead,
+  simBattery,
+  simManometer,
+  simTrapSensor,
+  type TrapRead,
+} from './sim-devices.js';
 export { type SimulatedDay, simWeather, type WeatherRecipe } from './sim-weather.js';
 export {
   arrivalProbability,

@@ -5,6 +5,15 @@
  * and the heat at which gel runs are those of the bait model: part sun adds 3 degrees to the day's maximum, full sun 8.
  * A rule whose fields are absent is silent.
  */
+import {
+  BAIT_CARRIERS,
+  type BaitCarrier,
+  GEL_RUNS_ABOVE,
+  OVERDOSE_KG_PER_DAY,
+  type Shade,
+  SHADES,
+  SUN_ADDS,
+} from './bait-facts.js';
 import { checkInterval, dayOrNull, type IsoDate } from '../shared/calendar/index.js';
 import { ANY, Fields, NON_NEGATIVE, wholeAt } from '../shared/errors/index.js';
 
@@ -30,28 +39,10 @@ export type LoreSeverity = (typeof LORE_SEVERITIES)[number];
 
 export const PERMISSIONS = ['granted', 'asked', 'refused', 'unknown'] as const;
 export const COMB_STORES = ['none', 'honey', 'pollen', 'both'] as const;
-export const SHADES = ['shade', 'partSun', 'fullSun'] as const;
-export type Shade = (typeof SHADES)[number];
-/** What a lure is carried by. */
-export const BAIT_CARRIERS = [
-  'openSwab',
-  'swabInBag',
-  'towelInBag',
-  'pipette',
-  'wickVial',
-  'gel',
-  'sprayOnWood',
-] as const;
-export type BaitCarrier = (typeof BAIT_CARRIERS)[number];
-
-/** Degrees (K) that the sun adds to a day's maximum where the lure is. */
-const SUN_K: Readonly<Record<Shade, number>> = { shade: 0, partSun: 3, fullSun: 8 };
-const GEL_RUNS_C = 32;
 const HOT_MEAN_MAX_C = 28;
 const PAINT_DAYS = 21;
 const CRYSTAL_DAYS = 14;
 const RAIN_WITHIN_DEG = 45;
-const OVERDOSE_KG_PER_DAY = 1e-4;
 const LADDER_M = 2;
 const USUAL_VOLUME_M3 = { min: 0.02, max: 0.08 };
 const USUAL_ENTRANCE_M2 = { min: 8e-4, max: 4e-3 };
@@ -148,7 +139,7 @@ function lure(fields: Fields): Found[] {
   const carrier = fields.has('carrier') ? fields.word('carrier', BAIT_CARRIERS) : null;
   const exposure = fields.wordOr('exposure', 'shade', SHADES);
   const hottest = fields.numberOr('maxC', null);
-  const melts = carrier === 'gel' && hottest !== null && hottest + SUN_K[exposure] > GEL_RUNS_C;
+  const melts = carrier === 'gel' && hottest !== null && hottest + SUN_ADDS[exposure] > GEL_RUNS_ABOVE;
   return [
     emission !== null && emission > OVERDOSE_KG_PER_DAY ? ['overdosed-lure', 'warn'] : null,
     melts ? ['gel-melts', 'warn'] : null,

@@ -4,7 +4,7 @@
  * Formula: a logistic hazard per day of 1, ln(1 + scouts a minute) and its change per day; within H days 1 - (1 - p)^H.
  * Source: rule of thumb, tuned to a keeper's log as it grows. Scouts rise as recruitment builds at a site under debate,
  * and can vanish when the swarm chooses elsewhere. Before any log: nobody 1 % a day, 10 a minute 27 %, 20 a minute 49 %.
- * Left out: the fit to a log.
+ * Left out: the fit to a log, which is in `scout-fit`.
  */
 import { arrayAt, DomainError, emptyError, Fields, type NumberRange } from '../shared/errors/index.js';
 
@@ -26,7 +26,7 @@ export interface ScoutModel {
 }
 export type ScoutBand = 'quiet' | 'few' | 'many';
 
-const PRIOR: ScoutModel = { mean: [-4.6, 1.5, 0.8], sd: [1, 0.4, 0.5] };
+export const SCOUT_PRIOR: ScoutModel = { mean: [-4.6, 1.5, 0.8], sd: [1, 0.4, 0.5] };
 const PER_MIN: NumberRange = { min: 0, max: 1000 };
 const HOUR: NumberRange = { min: 0, max: 24 };
 const FLYING: NumberRange = { min: 0, max: 1 };
@@ -88,7 +88,7 @@ function modelOf(model: unknown): Three {
 /** Chances that a swarm moves in. @throws DomainError `MISSING`, `TYPE`, `RANGE`, `CONFLICT`, `EMPTY`, `LENGTH`. */
 export function arrivalProbability(
   counts: readonly ScoutCount[],
-  model: ScoutModel | null = PRIOR,
+  model: ScoutModel | null = SCOUT_PRIOR,
 ): {
   readonly perDay: number;
   readonly h24: number;
@@ -98,7 +98,7 @@ export function arrivalProbability(
   readonly countedDay: number;
 } {
   const usable = usableCounts(counts);
-  const mean = modelOf(model ?? PRIOR);
+  const mean = modelOf(model ?? SCOUT_PRIOR);
   const x = featuresOf(usable);
   const p = 1 / (1 + Math.exp(-x.reduce((sum, value, n) => sum + value * (mean[n] ?? 0), 0)));
   const within = (days: number): number => 1 - (1 - p) ** days;
