@@ -51,13 +51,14 @@ export function vapourPressure(substance: Substance, tC: number): number {
   return pressureOf(known, numberAt(tC, 'tC', BAIT_TEMPERATURE));
 }
 
-const SINES = Array.from({ length: HOURS }, (_, j) => Math.sin((2 * Math.PI * (j + 0.5)) / HOURS));
+/** Half of the hours of a sine day: the afternoon falls as the morning rises, so the other half has the same sines. */
+const SINES = Array.from({ length: HOURS / 2 }, (_, j) => Math.sin((2 * Math.PI * (j + 6 + 0.5)) / HOURS));
 
 /** Mean over a sine day of the saturation, as a multiple of that at 25 °C; nothing checked. */
 export function releaseOver(substance: Substance, tMin: number, tMax: number): number {
   const [middle, half] = [(tMin + tMax) / 2, (tMax - tMin) / 2];
   const sum = SINES.reduce((all, sine) => all + saturation(substance, middle + half * sine), 0);
-  return sum / HOURS / saturation(substance, 25);
+  return sum / SINES.length / saturation(substance, 25);
 }
 
 /** How much faster a lure empties on a day than at a steady 25 °C. @throws DomainError as {@link vapourPressure}. */

@@ -93,6 +93,7 @@ interface Mixture {
   readonly prior: SwarmPrior;
   readonly parameters: Parameters;
   readonly season: number;
+  /** Each three times: in its place, and a year to either side. */
   readonly components: readonly Component[];
   /** Middle of the circle; every centre lies within half a year of it. */
   readonly middle: number;
@@ -224,7 +225,9 @@ function mixtureOf(input: unknown): Mixture {
   const middle = circularMiddle(all);
   const [first, ...rest] = all.map((one) => ({ ...one, centre: turned(one.centre, middle) }));
   const bandwidth = bandwidthOf(rest, independent, parameters);
-  const components = [...(first ? [first] : []), ...rest.map((one) => ({ ...one, sd: bandwidth ?? one.sd }))];
+  const components = [...(first ? [first] : []), ...rest.map((one) => ({ ...one, sd: bandwidth ?? one.sd }))].flatMap(
+    (one) => TURNS.map((turn) => ({ ...one, centre: one.centre - turn })),
+  );
   const dataWeight = 1 - (first?.weight ?? 1);
   return {
     prior,
@@ -243,10 +246,8 @@ function mixtureOf(input: unknown): Mixture {
 function density({ components }: Mixture, x: number): number {
   let sum = 0;
   for (const { weight, centre, sd } of components) {
-    for (const turn of TURNS) {
-      const z = (x - centre + turn) / sd;
-      if (z > -FAR && z < FAR) sum += (weight * normPdf(z)) / sd;
-    }
+    const z = (x - centre) / sd;
+    if (z > -FAR && z < FAR) sum += (weight * normPdf(z)) / sd;
   }
   return sum;
 }
@@ -254,11 +255,9 @@ function density({ components }: Mixture, x: number): number {
 function massBelow({ components }: Mixture, x: number): number {
   let sum = 0;
   for (const { weight, centre, sd } of components) {
-    for (const turn of TURNS) {
-      const z = (x - centre + turn) / sd;
-      if (z >= FAR) sum += weight;
-      else if (z > -FAR) sum += weight * normCdf(z);
-    }
+    const z = (x - centre) / sd;
+    if (z >= FAR) sum += weight;
+    else if (z > -FAR) sum += weight * normCdf(z);
   }
   return sum;
 }

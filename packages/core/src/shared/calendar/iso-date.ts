@@ -11,7 +11,9 @@ export type IsoDate = string;
 export const HEMISPHERES = ['N', 'S'] as const;
 export type Hemisphere = (typeof HEMISPHERES)[number];
 
-const DAY_MS = 86_400_000;
+/** Days of 400 years, and from 1 March of the year 0 to 1970-01-01: years are counted from March, so that a leap day is last. */
+const ERA_DAYS = 146_097;
+const MARCH_0_TO_1970 = 719_468;
 const LAST_YEAR = 9998;
 const DATE = /^(\d{4})-(\d{2})-(\d{2})$/;
 const FIRST_DAY = dayNumberOf(1, 1, 1);
@@ -19,10 +21,11 @@ const LAST_DAY = dayNumberOf(LAST_YEAR, 12, 31);
 const SEASON_DAYS = { min: -400, max: 800 };
 
 function dayNumberOf(year: number, month: number, day: number): number {
-  const date = new Date(0);
-  // Date.UTC reads the years 0..99 as 1900..1999.
-  date.setUTCFullYear(year, month - 1, day);
-  return Math.floor(date.getTime() / DAY_MS);
+  const y = month <= 2 ? year - 1 : year;
+  const era = Math.floor(y / 400);
+  const ofEra = y - 400 * era;
+  const ofYear = Math.floor((153 * (month + (month > 2 ? -3 : 9)) + 2) / 5) + day - 1;
+  return ERA_DAYS * era + 365 * ofEra + Math.floor(ofEra / 4) - Math.floor(ofEra / 100) + ofYear - MARCH_0_TO_1970;
 }
 
 /** Days since 1970-01-01. @throws DomainError `TYPE` if it is no text, `FORMAT` if it is no date of the years 1..9998. */
@@ -37,7 +40,16 @@ export function dayNumber(date: unknown, path = 'date'): number {
 }
 
 function dateText(number: number): IsoDate {
-  return new Date(number * DAY_MS).toISOString().slice(0, 10);
+  const z = number + MARCH_0_TO_1970;
+  const era = Math.floor(z / ERA_DAYS);
+  const day = z - ERA_DAYS * era;
+  const ofEra = Math.floor((day - Math.floor(day / 1460) + Math.floor(day / 36_524) - Math.floor(day / 146_096)) / 365);
+  const ofYear = day - (365 * ofEra + Math.floor(ofEra / 4) - Math.floor(ofEra / 100));
+  const months = Math.floor((5 * ofYear + 2) / 153);
+  const month = months < 10 ? months + 3 : months - 9;
+  const year = ofEra + 400 * era + (month <= 2 ? 1 : 0);
+  const two = (n: number): string => (n < 10 ? `0${n}` : `${n}`);
+  return `${String(year).padStart(4, '0')}-${two(month)}-${two(ofYear - Math.floor((153 * months + 2) / 5) + 1)}`;
 }
 
 /** The date of a day number. @throws DomainError `RANGE` outside the years 1..9998. */

@@ -19,6 +19,9 @@ const TINY = 1e-300;
 const SHARE: NumberRange = { min: 0, above: true, max: 1 };
 const NON_NEGATIVE: NumberRange = { min: 0 };
 const SQRT_2PI = Math.sqrt(2 * Math.PI);
+/** The normal distribution asks for this one over and over. */
+const LN_GAMMA_HALF = 0.5 * Math.log(Math.PI);
+const lnGammaOf = (a: number): number => (a === 0.5 ? LN_GAMMA_HALF : lnGamma(a));
 
 /** ln Γ(x) for x > 0. */
 export function lnGamma(x: number): number {
@@ -44,7 +47,7 @@ function lowerSeries(a: number, x: number): number {
     sum += term;
     if (term < sum * EPSILON) break;
   }
-  return sum * Math.exp(a * Math.log(x) - x - lnGamma(a));
+  return sum * Math.exp(a * Math.log(x) - x - lnGammaOf(a));
 }
 
 /** The upper part by its continued fraction (Lentz): good above a + 1. */
@@ -62,7 +65,7 @@ function upperFraction(a: number, x: number): number {
     h *= step;
     if (Math.abs(step - 1) < EPSILON * 4) break;
   }
-  return h * Math.exp(a * Math.log(x) - x - lnGamma(a));
+  return h * Math.exp(a * Math.log(x) - x - lnGammaOf(a));
 }
 
 function lowerAndUpper(a: number, x: number): readonly [lower: number, upper: number] {
