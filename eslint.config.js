@@ -43,6 +43,14 @@ const policies = [
   { from: from('contract-shared'), allow: to('contract-shared', 'core-shared') },
   { from: from('contract-feature'), allow: to('contract-shared', 'core-shared', 'core-feature') },
   self('contract-feature'),
+  // Today gathers what rounds and catches ask for.
+  {
+    from: from('contract-feature', { feature: 'today' }),
+    allow: [
+      { to: { element: { type: 'contract-feature', captured: { feature: 'rounds' } } } },
+      { to: { element: { type: 'contract-feature', captured: { feature: 'catches' } } } },
+    ],
+  },
   // The records of a season are what ground, rounds and catches are views of.
   {
     from: from('contract-feature'),

@@ -1,3 +1,4 @@
+import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { HangingDto } from '@yewridge/contract/rounds';
 import { API_BASE, MAX_BODY_BYTES, type WorkspaceDto } from '@yewridge/contract/shared';
 import compression from 'compression';
@@ -29,9 +30,13 @@ import { KeptDocuments } from './shared/documents/kept-documents.js';
 import { ActsService } from './shared/acts/acts-service.js';
 import { RecordsService } from './season/records-service.js';
 import { seasonRoutes } from './season/season-routes.js';
+import { Lures } from './shared/season-clock/lures.js';
+import { SeasonClock } from './shared/season-clock/season-clock.js';
 import { SeasonLog } from './shared/season-log/season-log.js';
 import { storesRoutes } from './stores/stores-routes.js';
 import { TrapsService } from './stores/traps-service.js';
+import { todayRoutes } from './today/today-routes.js';
+import { TodayService } from './today/today-service.js';
 import type { Manometer } from './suction/manometer.js';
 import { RigVersions } from './suction/rig-versions.js';
 import { suctionRoutes } from './suction/suction-routes.js';
@@ -102,14 +107,36 @@ function seasonOf(
   { timeZone, hemisphere }: AppParts['workspace'],
 ): RequestHandler[] {
   const log = new SeasonLog(database, clock, timeZone);
-  const rounds = new RoundsService(log, hemisphere);
+  const clockOfSeason = new SeasonClock(log, hemisphere);
+  const catches = new CatchesService(database, log);
+  const rounds = new RoundsService(log, hemisphere, clockOfSeason, new Lures(log), async () =>
+    nextSteps(await catches.plans()),
+  );
   const hanging = async (): Promise<readonly HangingDto[]> => (await rounds.due()).traps;
   return [
     seasonRoutes(new RecordsService(database), acts),
     roundsRoutes(rounds),
     groundRoutes(new GroundService(database, log, hanging)),
-    catchesRoutes(new CatchesService(database, log)),
+    catchesRoutes(catches),
+    todayRoutes(
+      new TodayService(
+        log,
+        clockOfSeason,
+        () => rounds.due(),
+        () => catches.plans(),
+      ),
+    ),
   ];
+}
+
+/** The day of the next step of bees that are still where they were caught. */
+function nextSteps(plans: readonly CatchPlanDto[]): ReadonlyMap<string, string> {
+  return new Map(
+    plans.flatMap(({ deploymentId, steps }) => {
+      const next = steps.find(({ state }) => state !== 'done' && state !== 'skipped');
+      return deploymentId !== null && next ? [[deploymentId, next.start.slice(0, 10)] as const] : [];
+    }),
+  );
 }
 
 function filesOf(database: Database, acts: ActsService, clock: Clock, folder: string): RequestHandler {

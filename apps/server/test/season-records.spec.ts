@@ -312,7 +312,8 @@ describe('the season’s record over HTTP', () => {
     await act([put('visits', 'v2', { deploymentId: 'd2', at: '2026-05-14T18:10', occupied: true })]);
     expect(await due()).toEqual([
       ['V-02', true, 'bees', '2026-05-15'],
-      ['V-01', false, 'routine', '2026-04-29'],
+      // Nobody home before the season is no reason to change the lure.
+      ['V-01', false, 'routine', '2026-05-18'],
     ]);
   });
 

@@ -1,4 +1,4 @@
-import { afterCatchPlan, sunTimes } from '@yewridge/core/catches';
+import { afterCatchPlan, type MarkedStep, planTrack, sunTimes } from '@yewridge/core/catches';
 import {
   accumulateDegreeDays,
   addDays,
@@ -8,6 +8,7 @@ import {
   baitCourse,
   type BaitWeather,
   calibrateBait,
+  daysBetween,
   degreeDayLag,
   degreeDays,
   delayByWeather,
@@ -302,5 +303,57 @@ describe('sun and the steps after a catch', () => {
       return Math.round((hold.endMin - hold.startMin) / 1440);
     };
     expect([held(null), held(27.9), held(28)]).toEqual([2, 2, 0]);
+  });
+});
+
+describe('a plan as it is lived', () => {
+  const { tasks } = afterCatchPlan({
+    foundOn: '2026-05-13',
+    school: 'sameEvening',
+    size: 'medium',
+    lat: 47.4,
+    lon: 13.2,
+    tzOffsetMin: 120,
+  });
+  const track = (marks: readonly MarkedStep[], now = '2026-05-14T18:20') => {
+    const steps = planTrack('2026-05-13', tasks, marks, now);
+    return new Map(steps.map((step) => [step.code, step]));
+  };
+  const startOf = (code: string): string => tasks.find((task) => task.code === code)!.start;
+
+  it('nothing marked is the plan, late where its time is over', () => {
+    const steps = track([]);
+    expect([steps.get('closeAtDusk')!.state, steps.get('rehang')!.state, steps.get('open')!.state]).toEqual([
+      'late',
+      'now',
+      'ahead',
+    ]);
+    for (const { code, start } of tasks) expect(steps.get(code)!.start).toBe(start);
+  });
+
+  it('closed a day later, everything on the way follows by a day, and brood keeps its own clock', () => {
+    const steps = track([{ code: 'closeAtDusk', state: 'moved', at: '2026-05-14T21:05' }]);
+    expect(steps.get('closeAtDusk')!.start).toBe('2026-05-14T21:05');
+    for (const code of ['move', 'open', 'feed', 'rehang'] as const) {
+      expect(daysBetween(startOf(code).slice(0, 10), steps.get(code)!.start.slice(0, 10)))
+        .withContext(code)
+        .toBe(1);
+    }
+    expect(steps.get('broodCheck')!.start).toBe(startOf('broodCheck'));
+    expect(steps.get('broodCheck')!.shiftedDays).toBe(0);
+  });
+
+  it('done is done, a step done in the small hours counts for its evening, and a skipped one moves nothing', () => {
+    const done = track([
+      { code: 'closeAtDusk', state: 'done', at: '2026-05-13T21:20' },
+      { code: 'move', state: 'done', at: '2026-05-14T00:10' },
+      { code: 'feed', state: 'skipped' },
+    ]);
+    expect([done.get('move')!.state, done.get('feed')!.state, done.get('open')!.start]).toEqual([
+      'done',
+      'skipped',
+      startOf('open'),
+    ]);
+    expect(called(() => track([{ code: 'open', state: 'done', at: 'at dawn' }]), null)).toEqual({ error: 'FORMAT' });
   });
 });

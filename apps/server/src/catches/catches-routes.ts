@@ -1,10 +1,15 @@
+import { recordIdSchema } from '@yewridge/contract/schemas';
 import { Router } from 'express';
+import { validated } from '../http/validate.js';
 import type { CatchesService } from './catches-service.js';
 
 export function catchesRoutes(catches: CatchesService): Router {
   const router = Router();
   router.get('/catches/board', async (_request, response) => {
     response.json(await catches.board());
+  });
+  router.get('/catches/:id/plan', async (request, response) => {
+    response.json(await catches.plan(validated(recordIdSchema, request.params).id));
   });
   return router;
 }

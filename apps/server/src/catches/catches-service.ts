@@ -1,10 +1,12 @@
-import type { CatchBoardDto, CatchCardDto } from '@yewridge/contract/catches';
+import type { CatchBoardDto, CatchCardDto, CatchPlanDto } from '@yewridge/contract/catches';
 import type { RecordDto } from '@yewridge/contract/season';
 import { catchStage, FOLLOWUP_KINDS } from '@yewridge/core/catches';
 import { IsNull } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
+import { AppError } from '../http/app-error.js';
 import { groupedBy, type SeasonLog } from '../shared/season-log/season-log.js';
+import { planOf, planSources, type PlanSources } from './plans.js';
 
 const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
 
@@ -20,6 +22,34 @@ export class CatchesService {
     private readonly database: Database,
     private readonly log: SeasonLog,
   ) {}
+
+  /** The plans that are not over, those found last first. */
+  async plans(): Promise<readonly CatchPlanDto[]> {
+    const { cards } = await this.board();
+    const sources = await this.planSources();
+    return cards.flatMap((card) => {
+      // Old catches have no weather that still counts; their plans are over.
+      if (card.stage === 'settled' || card.stage === 'lost') return [];
+      const plan = planOf(card, sources, this.log);
+      return plan && !plan.over ? [plan] : [];
+    });
+  }
+
+  /** The plan of one catch, over or not. @throws AppError `NOT_FOUND` also where nobody knows the place. */
+  async plan(id: string): Promise<CatchPlanDto> {
+    const card = (await this.board()).cards.find(({ caught }) => caught.id === id);
+    const plan = card && planOf(card, await this.planSources(), this.log);
+    if (!plan) throw new AppError('NOT_FOUND');
+    return plan;
+  }
+
+  private async planSources(): Promise<PlanSources> {
+    const stays = new Map((await this.log.stays(ALL_YEARS)).map((stay) => [stay.id, stay]));
+    const steps = await this.database.source
+      .getRepository(RECORD_ENTITIES.steps)
+      .find({ where: { deletedAt: IsNull() } });
+    return planSources(this.log, stays, steps as unknown as RecordDto<'steps'>[]);
+  }
 
   async board(): Promise<CatchBoardDto> {
     const repository = this.database.source.getRepository(RECORD_ENTITIES.catches);

@@ -17,6 +17,7 @@ import { CreateRecords20261125230000 } from './migrations/20261125230000-create-
 import { CreateSeasonLog20261125231000 } from './migrations/20261125231000-create-season-log.js';
 
 import { CreatePhotos20261126020000 } from './migrations/20261126020000-create-photos.js';
+import { CreateSteps20261126024500 } from './migrations/20261126024500-create-steps.js';
 
 const BUSY_TIMEOUT_MS = 5000;
 const IN_MEMORY = ':memory:';
@@ -46,6 +47,7 @@ export const MIGRATIONS = [
   CreateRecords20261125230000,
   CreateSeasonLog20261125231000,
   CreatePhotos20261126020000,
+  CreateSteps20261126024500,
 ];
 
 export function dataSourceFor(database: string): DataSource {

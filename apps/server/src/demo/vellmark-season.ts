@@ -15,11 +15,14 @@ export interface SeededRecord {
 }
 
 const SEED = 20260514;
-const WEATHER_SEED = 474132;
+/** Warm days before the demo begins, and a cold snap foretold for the week after. */
+const WEATHER_SEED = 481902;
 /** From here on the looks at the traps that still hang are told one by one. */
 const LATE_FROM = '2026-05-11';
 const LAST_DAY = '2026-05-14';
 const WEATHER_FROM = '2023-01-01';
+/** So far a forecast looks ahead. */
+const FORECAST_DAYS = 10;
 /** A windy or unloved place sees fewer scouts. */
 const QUIET_SITES = ['larch-edge', 'larch-ride', 'rook-elm', 'gravel-bar', 'quarry-lip', 'quarry-hut'];
 const SCOUT_RUN_DAYS = 11;
@@ -214,7 +217,7 @@ function stores(): SeededRecord[] {
 }
 
 function weather(): SeededRecord[] {
-  const days = daysBetween(WEATHER_FROM, LAST_DAY) + 1;
+  const days = daysBetween(WEATHER_FROM, LAST_DAY) + 1 + FORECAST_DAYS;
   return simWeather({ seed: WEATHER_SEED, from: WEATHER_FROM, days, meanC: 9 }).map(
     ({ date, tMin, tMax, rainMm, windMps }) =>
       record('weather', date, { date, tMinC: tMin, tMaxC: tMax, rainMm, windMps, source: 'simulated' }),

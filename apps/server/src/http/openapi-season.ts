@@ -161,5 +161,16 @@ export const seasonPaths = {
     },
     delete: { summary: 'Take a sheet away for good', responses: { 204: { description: 'Gone' } } },
   },
+  '/catches/{id}/plan': {
+    parameters: parameters('path', recordIdSchema),
+    get: view('What to do with a catch and when, and how far that has come', 'VALIDATION', 'NOT_FOUND'),
+  },
+  '/today': { get: view('What asks for a keeper: traps, steps after a catch, the season, the sun and the weather') },
+  '/today/steps.ics': {
+    get: {
+      summary: 'Steps after catches that are still to come, as a calendar (RFC 5545)',
+      responses: { 200: { description: 'The calendar', content: { 'text/calendar': { schema: string } } } },
+    },
+  },
   '/catches/board': { get: view('Every catch with where it stands, newest first') },
 };

@@ -1,5 +1,6 @@
-import type { DueListDto, HangingDto, RibbonDto, RibbonQuery, SummaryDto } from '@yewridge/contract/rounds';
+import type { DueListDto, HangingDto, LureDto, RibbonDto, RibbonQuery, SummaryDto } from '@yewridge/contract/rounds';
 import { RIBBON_MOST_DAYS } from '@yewridge/contract/rounds';
+import type { SeasonClockDto } from '@yewridge/contract/today';
 import { trapSpells, type TrapSpell } from '@yewridge/core/evidence';
 import { DUE_TIERS, visitDue } from '@yewridge/core/rounds';
 import {
@@ -12,6 +13,8 @@ import {
 } from '@yewridge/core/season';
 import { DomainError } from '@yewridge/core/shared/errors';
 import { AppError } from '../http/app-error.js';
+import type { Lures } from '../shared/season-clock/lures.js';
+import type { SeasonClock } from '../shared/season-clock/season-clock.js';
 import {
   type CountLine,
   groupedBy,
@@ -57,6 +60,21 @@ function chanceOf(lines: readonly CountLine[]): Chance | null {
   }
 }
 
+interface KnownOfStay {
+  readonly looks: LooksLine | undefined;
+  readonly catchId: string | null;
+  readonly chance: Chance | null;
+  readonly lure: LureDto | null;
+  readonly nextTaskOn: IsoDate | null;
+  readonly season: { readonly earliest: IsoDate; readonly last: IsoDate } | null;
+}
+
+/** Nothing is said of the season where nobody can: in the tropics, without catches. */
+function seasonDates(clock: SeasonClockDto | null): KnownOfStay['season'] {
+  if (!clock || clock.prediction.hangBy === null) return null;
+  return { earliest: clock.prediction.earliest.date, last: clock.prediction.last.date };
+}
+
 function weekdays(access: string | null): readonly number[] | null {
   return access === null ? null : access.split(',').map(Number);
 }
@@ -65,6 +83,10 @@ export class RoundsService {
   constructor(
     private readonly log: SeasonLog,
     private readonly hemisphere: Hemisphere,
+    private readonly clock: SeasonClock,
+    private readonly lures: Lures,
+    /** Day of the next step after a catch, by stay; the app composes this from the catches. */
+    private readonly nextSteps: () => Promise<ReadonlyMap<string, IsoDate>>,
   ) {}
 
   /** Every trap that hangs, those that need a keeper most first. */
@@ -76,11 +98,23 @@ export class RoundsService {
     const caught = groupedBy(await this.log.catches(), ({ deploymentId }) => deploymentId);
     const counts = groupedBy(await this.log.counts(addDays(today, -COUNTED_DAYS)), ({ deploymentId }) => deploymentId);
     const byId = new Map(traps.map((trap) => [trap.id, trap]));
+    const lures = await this.lures.hanging();
+    const steps = await this.nextSteps();
+    const season = seasonDates(await this.clock.now());
     const hanging = stays.flatMap((stay) => {
       const trap = byId.get(stay.trapId);
       if (!trap || stay.takenDownOn !== null) return [];
       const catchId = caught.get(stay.id)?.[0]?.id ?? null;
-      return [this.hanging(trap, stay, looks.get(stay.id), catchId, chanceOf(counts.get(stay.id) ?? []))];
+      return [
+        this.hanging(trap, stay, {
+          looks: looks.get(stay.id),
+          catchId,
+          chance: chanceOf(counts.get(stay.id) ?? []),
+          lure: lures.get(stay.id) ?? null,
+          nextTaskOn: steps.get(stay.id) ?? null,
+          season,
+        }),
+      ];
     });
     const out = new Set(hanging.map(({ trapId }) => trapId));
     const free = traps.filter(({ id }) => !out.has(id)).map(({ id: trapId, ...trap }) => ({ trapId, ...trap }));
@@ -183,9 +217,7 @@ export class RoundsService {
   private hanging(
     trap: TrapLine,
     stay: StayLine,
-    looks: LooksLine | undefined,
-    catchId: string | null,
-    arrivalProbability: Chance | null,
+    { looks, catchId, chance, lure, nextTaskOn, season }: KnownOfStay,
   ): HangingDto {
     const beesIn = catchId !== null || looks?.lastOccupied === 1;
     const lastVisitOn = looks?.lastAt?.slice(0, 10) ?? null;
@@ -204,14 +236,19 @@ export class RoundsService {
       lastScouts: looks?.lastCount ?? null,
       catchId,
       beesIn,
-      chance24: arrivalProbability?.h24 ?? null,
+      chance24: chance?.h24 ?? null,
+      lure,
       due: visitDue(
         {
           hungOn: stay.hungOn,
           frames: trap.frames,
           lastVisitOn,
           occupied: beesIn,
-          arrivalProbability,
+          arrivalProbability: chance,
+          nextTaskOn,
+          // Until its carrier has been weighed once, a lure is renewed by the early end of its range.
+          rebaitOn: beesIn || !lure ? null : lure.weighed > 0 ? lure.date : lure.earliest,
+          season,
           lastActivityOn: looks?.lastActivityAt?.slice(0, 10) ?? null,
           lureChangedOn: looks?.lureChangedOn ?? null,
           accessWeekdays: weekdays(stay.accessWeekdays),

@@ -1,5 +1,25 @@
 import type { VisitDue } from '@yewridge/core/rounds';
-import type { IsoDate } from '@yewridge/core/season';
+import type { BaitCarrier, BaitState, IsoDate } from '@yewridge/core/season';
+
+/** The lure put in last at a trap that hangs: how fresh it is, and when it wants to be renewed. */
+export interface LureDto {
+  readonly baitId: string;
+  readonly appliedOn: IsoDate;
+  readonly carrier: BaitCarrier;
+  readonly state: BaitState;
+  /** What is left, 0..1. */
+  readonly fraction: number;
+  readonly melted: boolean;
+  readonly overdose: boolean;
+  readonly date: IsoDate | null;
+  readonly earliest: IsoDate | null;
+  readonly latest: IsoDate | null;
+  readonly faint: boolean;
+  /** Weighings that told how fast its carrier empties; without any the range is wide. */
+  readonly weighed: number;
+  /** Days of its course whose weather nobody knows. */
+  readonly guessedDays: number;
+}
 
 /** A trap that hangs, with what a keeper at its foot wants to know. */
 export interface HangingDto {
@@ -21,6 +41,7 @@ export interface HangingDto {
   readonly beesIn: boolean;
   /** Chance that a swarm moves in within a day, by the scouts counted; a rule of thumb. */
   readonly chance24: number | null;
+  readonly lure: LureDto | null;
   readonly due: VisitDue;
 }
 export interface DueListDto {

@@ -1,3 +1,4 @@
+import { CATCH_SCHOOLS, PLAN_CODES, STEP_MARKS } from '@yewridge/core/catches';
 import { BAIT_CARRIERS, HEMISPHERES, PERMISSIONS, SHADES } from '@yewridge/core/season';
 import {
   type Column,
@@ -128,6 +129,16 @@ export const RECORD_TABLES = {
     framesCovered: number(0, 60),
     wentTo: text(NAME),
     afterSwarmOf: link('catches'),
+    school: word(...CATCH_SCHOOLS),
+    broodFrame: flag,
+  },
+  steps: {
+    catchId: must(link('catches')),
+    code: must(word(...PLAN_CODES)),
+    state: must(word(...STEP_MARKS)),
+    /** Wall time it was done, or is moved to; to come or not. */
+    at: patterned(16, /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$/, 'a time like 2026-05-14T21:05'),
+    reason: text(200),
   },
   followups: {
     catchId: must(link('catches')),

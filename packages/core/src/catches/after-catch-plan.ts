@@ -39,6 +39,8 @@ export interface CaughtSwarm {
   readonly arrivedOn?: IsoDate | null;
   /** Last day the trap was seen empty, where the arrival was not observed. */
   readonly leftOn?: IsoDate | null;
+  /** Evening it is closed, where it is another than the school's. */
+  readonly closeOn?: IsoDate | null;
   readonly school: CatchSchool;
   readonly size: SwarmSizeClass;
   readonly broodFrame?: boolean | null;
@@ -125,6 +127,7 @@ interface Story {
   readonly found: number;
   readonly arrived: number;
   readonly left: number | null;
+  readonly closeOn: number | null;
   readonly school: CatchSchool;
   readonly size: SwarmSizeClass;
   readonly broodFrame: boolean;
@@ -141,6 +144,10 @@ function storyOf(input: unknown): Story {
   if (arrived > found) throw new DomainError('CONFLICT', 'arrivedOn', 'is after the day the bees were found');
   const left = dayOrNull(fields, 'leftOn');
   if (left !== null && left > arrived) throw new DomainError('CONFLICT', 'leftOn', 'is after the bees arrived');
+  const closeOn = dayOrNull(fields, 'closeOn');
+  if (closeOn !== null && closeOn < found) {
+    throw new DomainError('CONFLICT', 'closeOn', 'is before the day the bees were found');
+  }
   const school = fields.word('school', CATCH_SCHOOLS);
   const size = fields.word('size', SWARM_SIZES);
   const broodFrame = fields.flagOr('broodFrame', false);
@@ -150,7 +157,7 @@ function storyOf(input: unknown): Story {
   const lon = fields.number('lon', LONGITUDE);
   const sky = skyOf(found, { lat, lon, offset: fields.number('tzOffsetMin', OFFSET) });
   const forecast = forecastOf(fields);
-  return { found, arrived, left, school, size, broodFrame, high, africanised, sky, forecast };
+  return { found, arrived, left, closeOn, school, size, broodFrame, high, africanised, sky, forecast };
 }
 
 interface Days {
@@ -163,9 +170,10 @@ interface Days {
   readonly heat: boolean;
 }
 
-function daysOf({ found, arrived, school, broodFrame, high, forecast }: Story): Days {
+function daysOf({ found, arrived, closeOn, school, broodFrame, high, forecast }: Story): Days {
   const wet = (forecast.get(arrived + 2)?.rainMm ?? 0) >= RAINY_MM;
-  const close = school === 'sameEvening' ? found : Math.max(found, arrived + (wet ? 3 : 2));
+  const usual = school === 'sameEvening' ? found : Math.max(found, arrived + (wet ? 3 : 2));
+  const close = closeOn ?? usual;
   const tMax = (day: number): number | null => forecast.get(day)?.tMax ?? null;
   const next = tMax(close + 1);
   const cool = high && next !== null && next < COOL_C;

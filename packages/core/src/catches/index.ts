@@ -23,3 +23,13 @@ export {
   type SwarmSizeClass,
 } from './after-catch-plan.js';
 export { type SunTimes, sunTimes } from './sun-times.js';
+export {
+  type MarkedStep,
+  planTrack,
+  STEP_MARKS,
+  type StepMark,
+  TRACK_STATES,
+  type TrackState,
+  type TrackStep,
+} from './plan-track.js';
+export { swarmClass } from './swarm-class.js';

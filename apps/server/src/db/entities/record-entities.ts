@@ -72,6 +72,7 @@ const ONCE: Partial<Record<TableName, readonly string[]>> = {
   catches: ['deploymentId'],
   weather: ['date'],
   seasons: ['hemisphere', 'season'],
+  steps: ['catchId', 'code'],
 };
 
 /** What must hold between the fields of one record. */

@@ -1,4 +1,5 @@
 import { columnsOf, type TableName } from '@yewridge/contract/season';
+import { isIsoDate } from '@yewridge/core/shared/calendar';
 import { type EntityManager, IsNull } from 'typeorm';
 import { pointersTo, RECORD_ENTITIES, type StoredRecord } from '../../db/entities/record-entities.js';
 import { TrapEntity } from '../../db/entities/trap-entity.js';
@@ -176,6 +177,13 @@ const RULES: Partial<Record<TableName, Rule>> = {
     if (of.length !== 1) refuse(context, 'siteId', 'a photo is of one thing: a site, a stay or a catch');
     return Promise.resolve();
   },
+  steps: (context, row) => {
+    const day = dayOf(row, 'at');
+    if (day !== null && !isIsoDate(day)) refuse(context, 'at', `${day} is not in the calendar`);
+    if (row['state'] === 'done') hasHappened(context, row, 'at');
+    if (row['state'] === 'moved' && day === null) refuse(context, 'at', 'a step that is moved needs its new time');
+    return Promise.resolve();
+  },
   followups: async (context, row) => {
     const caught = await parent(context, 'catches', row, 'catchId');
     const [found, on] = [caught && dayOf(caught, 'foundOn'), dayOf(row, 'on')];
@@ -205,6 +213,7 @@ const ONCE: Partial<Record<TableName, readonly [fields: readonly string[], says:
   catches: [['deploymentId'], 'this trap holds a catch already: hanging it again starts a new stay with its own catch'],
   weather: [['date'], 'there is weather of this day already'],
   seasons: [['hemisphere', 'season'], 'this season is there already'],
+  steps: [['catchId', 'code'], 'this step of the catch is marked already: change its mark'],
 };
 
 async function onceOnly(context: RuleContext, table: TableName, row: Row): Promise<void> {

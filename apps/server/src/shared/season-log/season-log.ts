@@ -1,6 +1,7 @@
 import type { IsoDate } from '@yewridge/core/season';
 import { type Design, frameCount } from '@yewridge/core/bench';
-import { dateAt } from './site-date.js';
+import type { TableName } from '@yewridge/contract/season';
+import { dateAt, minuteAt, offsetAt } from './site-date.js';
 import type { Database } from '../../db/database.js';
 import type { Clock } from '../clock/clock.js';
 
@@ -62,6 +63,44 @@ export interface LooksLine {
   readonly lastOccupied: 0 | 1 | null;
   readonly lastActivityAt: string | null;
   readonly lureChangedOn: IsoDate | null;
+}
+
+export interface WeatherLine {
+  readonly date: IsoDate;
+  readonly tMin: number | null;
+  readonly tMax: number | null;
+  readonly rainMm: number | null;
+  readonly windMps: number | null;
+  readonly source: 'measured' | 'forecast' | 'simulated';
+}
+export interface PlaceLine {
+  readonly id: string;
+  readonly name: string;
+  readonly lat: number;
+  readonly lon: number;
+  readonly elevationM: number | null;
+  readonly timeZone: string | null;
+}
+export interface BloomLine {
+  readonly species: string;
+  readonly stage: string;
+  readonly on: IsoDate;
+}
+/** A lure at a stay that goes on. */
+export interface LureLine {
+  readonly id: string;
+  readonly deploymentId: string;
+  readonly appliedOn: IsoDate;
+  readonly removedOn: IsoDate | null;
+  readonly carrier: string;
+  readonly substance: string;
+  readonly massKg: number | null;
+  readonly shade: string | null;
+}
+export interface WeighingLine {
+  readonly baitId: string;
+  readonly weighedOn: IsoDate;
+  readonly oilMassKg: number;
 }
 
 /** Civil dates; a stay that ended before `from` or began after `to` is left out. */
@@ -155,6 +194,72 @@ export class SeasonLog {
       `SELECT id, deployment_id AS deploymentId, found_on AS foundOn, arrived_on AS arrivedOn, mass_kg AS massKg
        FROM catches WHERE deleted_at_utc IS NULL ORDER BY found_on, id`,
     );
+  }
+
+  /** Weather between two days, oldest first; what is missing is missing. */
+  weather({ from, to }: Span): Promise<readonly WeatherLine[]> {
+    return this.query<WeatherLine>(
+      `SELECT date, t_min_c AS tMin, t_max_c AS tMax, rain_mm AS rainMm, wind_mps AS windMps, source
+       FROM weather WHERE deleted_at_utc IS NULL AND date BETWEEN ? AND ? ORDER BY date`,
+      [from, to],
+    );
+  }
+
+  places(): Promise<readonly PlaceLine[]> {
+    return this.query<PlaceLine>(
+      `SELECT id, name, lat, lon, elevation_m AS elevationM, time_zone AS timeZone
+       FROM sites WHERE deleted_at_utc IS NULL ORDER BY id`,
+    );
+  }
+
+  blooms(): Promise<readonly BloomLine[]> {
+    return this.query<BloomLine>(
+      'SELECT species, stage, "on" FROM phenology WHERE deleted_at_utc IS NULL ORDER BY "on", id',
+    );
+  }
+
+  /** Lures that were put in at stays that go on, oldest first, and all that were ever weighed. */
+  lures(): Promise<readonly LureLine[]> {
+    return this.query<LureLine>(
+      `SELECT b.id, b.deployment_id AS deploymentId, b.applied_on AS appliedOn, b.removed_on AS removedOn, b.carrier,
+         b.substance, b.mass_kg AS massKg, coalesce(d.shade, s.shade) AS shade
+       FROM baits b JOIN deployments d ON d.id = b.deployment_id JOIN sites s ON s.id = d.site_id
+       WHERE b.deleted_at_utc IS NULL AND d.deleted_at_utc IS NULL
+         AND (d.taken_down_on IS NULL
+           OR b.id IN (SELECT bait_id FROM weighings w WHERE w.deleted_at_utc IS NULL))
+       ORDER BY b.applied_on, b.id`,
+    );
+  }
+
+  weighings(): Promise<readonly WeighingLine[]> {
+    return this.query<WeighingLine>(
+      `SELECT bait_id AS baitId, weighed_on AS weighedOn, oil_mass_kg AS oilMassKg
+       FROM weighings WHERE deleted_at_utc IS NULL ORDER BY weighed_on, id`,
+    );
+  }
+
+  /** Changes whenever a record of one of the tables does: what was worked out from them holds as long. */
+  async stamp(tables: readonly TableName[]): Promise<string> {
+    const parts = tables.map(
+      (table) => `(SELECT count(*) || '/' || coalesce(max(updated_at_utc), '') FROM "${table}")`,
+    );
+    const [row] = await this.query<{ stamp: string }>(`SELECT ${parts.join(" || ' ' || ")} AS stamp`);
+    return `${this.today()} ${row?.stamp ?? ''}`;
+  }
+
+  /** Now, as a UTC instant. */
+  instant(): string {
+    return this.clock.now().toISOString();
+  }
+
+  /** Where the keeper is, as a wall time to the minute. */
+  minute(): string {
+    return minuteAt(this.clock.now(), this.timeZone);
+  }
+
+  /** Minutes that a site's clock is ahead of UTC on a day at noon. */
+  offset(date: IsoDate, timeZone: string | null): number {
+    return offsetAt(date, timeZone ?? this.timeZone);
   }
 
   /** The latest look, count and lure of every stay that goes on. */

@@ -6,6 +6,16 @@ export function dateAt(instant: Date, timeZone: string): string {
   return DateTime.fromJSDate(instant, { zone: timeZone }).toFormat('yyyy-MM-dd');
 }
 
+/** The wall time of an instant in a time zone, to the minute. */
+export function minuteAt(instant: Date, timeZone: string): string {
+  return DateTime.fromJSDate(instant, { zone: timeZone }).toFormat("yyyy-MM-dd'T'HH:mm");
+}
+
+/** Minutes that a zone is ahead of UTC at noon of a civil date; daylight saving included. */
+export function offsetAt(date: string, timeZone: string): number {
+  return DateTime.fromISO(`${date}T12:00`, { zone: timeZone }).offset;
+}
+
 /**
  * The instant of a wall time at a site, as UTC. Of a wall time that is there twice (the clock is put back) the first is taken.
  * @throws AppError `VALIDATION` for a wall time that the clock jumps over, or a zone nobody knows.

@@ -1,19 +1,16 @@
 import type { CatchCardDto } from '@yewridge/contract/catches';
 import type { ActDto, Fields, RecordDto } from '@yewridge/contract/season';
-import type { FollowupKind } from '@yewridge/core/catches';
+import { type FollowupKind, swarmClass } from '@yewridge/core/catches';
 import type { IsoDate } from '@yewridge/core/season';
 import { changed, made } from '../../../shared/season/records-api';
 import { FOLLOWUP_NAMES } from '../../../shared/season/season-words';
 
 type Size = Fields<'catches'>['size'];
-const MEDIUM_KG = 1;
-const LARGE_KG = 2;
 
 /** The class of a swarm by its mass; an after-swarm stays one. */
 export function sizeByMass(massKg: number | null, before: Size): Size {
   if (before === 'secondary' || massKg === null) return before;
-  if (massKg < MEDIUM_KG) return 'small';
-  return massKg <= LARGE_KG ? 'medium' : 'large';
+  return swarmClass(massKg);
 }
 
 export function editAct(card: CatchCardDto, change: Partial<Fields<'catches'>>, what: string): ActDto {

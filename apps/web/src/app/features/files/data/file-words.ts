@@ -12,6 +12,7 @@ export const TABLE_NAMES_SAID: Readonly<Record<FileTable, string>> = {
   weighings: 'weighings of lures',
   visits: 'visits',
   catches: 'catches',
+  steps: 'steps after a catch',
   followups: 'what became of them',
   photos: 'photos',
   phenology: 'blooms',
@@ -30,7 +31,7 @@ export const TABLE_GROUPS: readonly TableGroup[] = [
   { name: 'Ground', tables: ['sites', 'owners', 'colonies'] },
   { name: 'Stores', tables: ['traps', 'combs', 'goods'] },
   { name: 'Rounds', tables: ['deployments', 'visits', 'baits', 'weighings', 'readings', 'photos'] },
-  { name: 'Catches', tables: ['catches', 'followups'] },
+  { name: 'Catches', tables: ['catches', 'steps', 'followups'] },
   { name: 'The year', tables: ['seasons', 'phenology', 'weather'] },
 ];
 

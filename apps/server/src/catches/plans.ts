@@ -1,0 +1,179 @@
+import type { CatchCardDto, CatchPlanDto } from '@yewridge/contract/catches';
+import type { RecordDto } from '@yewridge/contract/season';
+import {
+  type AfterCatchPlan,
+  afterCatchPlan,
+  type CaughtSwarm,
+  type ForecastDay,
+  type MarkedStep,
+  type PlanTask,
+  planTrack,
+  swarmClass,
+  type SwarmSizeClass,
+} from '@yewridge/core/catches';
+import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
+import {
+  groupedBy,
+  type PlaceLine,
+  type SeasonLog,
+  type StayLine,
+  type WeatherLine,
+} from '../shared/season-log/season-log.js';
+
+/** After so many days a plan is history, whatever was marked. */
+const PLAN_DAYS = 60;
+const FORECAST_DAYS = 30;
+/** About so many frames a kilogram covers. */
+const FRAMES_A_KG = 4;
+
+export interface PlanSources {
+  readonly stays: ReadonlyMap<string, StayLine>;
+  readonly places: ReadonlyMap<string, PlaceLine>;
+  readonly weather: readonly WeatherLine[];
+  readonly lastEmpty: ReadonlyMap<string, readonly IsoDate[]>;
+  readonly hungAgain: (stay: StayLine) => IsoDate | null;
+  readonly steps: ReadonlyMap<string, readonly RecordDto<'steps'>[]>;
+}
+
+function sizeOf({ size, massKg, framesCovered }: RecordDto<'catches'>): SwarmSizeClass | null {
+  if (size !== null) return size;
+  const mass = massKg ?? (framesCovered === null ? null : framesCovered / FRAMES_A_KG);
+  return mass === null ? null : swarmClass(mass);
+}
+
+/** What the records tell of steps that nobody marked. */
+function told(card: CatchCardDto, tasks: readonly PlanTask[], again: IsoDate | null): readonly MarkedStep[] {
+  const { takenDownOn, followups } = card;
+  const on = (kind: string): IsoDate | null => followups.find((one) => one.kind === kind)?.on ?? null;
+  const marks: MarkedStep[] = [];
+  const done = (codes: readonly PlanTask['code'][], date: IsoDate | null): void => {
+    if (date === null) return;
+    for (const code of codes) {
+      const task = tasks.find((one) => one.code === code);
+      // At the hour it was planned for, on the day the record tells.
+      if (task) marks.push({ code, state: 'done', at: `${date}${task.start.slice(10)}` });
+    }
+  };
+  if (takenDownOn !== null) {
+    for (const code of ['closeAtDusk', 'lowerAtFirstLight', 'shade'] as const) marks.push({ code, state: 'done' });
+    done(['move'], takenDownOn);
+  }
+  const hived = on('hived');
+  if (hived !== null) {
+    marks.push({ code: 'hold', state: 'done' });
+    done(['transfer'], hived);
+    // Hived on the day it was carried, it was opened the next morning.
+    if (takenDownOn !== null && hived > takenDownOn) done(['open'], hived);
+    else marks.push({ code: 'open', state: 'done' });
+  }
+  if (on('laying') !== null) marks.push({ code: 'broodCheck', state: 'done' });
+  if (again !== null) marks.push({ code: 'rehang', state: 'done' });
+  return marks;
+}
+
+/** The evening that a wall time belongs to: the small hours are still the night before. */
+function eveningOf(at: string): IsoDate {
+  return at.slice(11) < '12:00' ? addDays(at.slice(0, 10), -1) : at.slice(0, 10);
+}
+
+/** The plan by the evening the entrance really is closed: as marked; or the next one, while nobody has closed it in time. */
+function asItGoes(
+  caught: CaughtSwarm,
+  card: CatchCardDto,
+  marks: readonly RecordDto<'steps'>[],
+  now: string,
+): AfterCatchPlan {
+  const plan = afterCatchPlan(caught);
+  const again = (closeOn: IsoDate): AfterCatchPlan =>
+    afterCatchPlan({ ...caught, closeOn: closeOn < caught.foundOn ? caught.foundOn : closeOn });
+  const mark = marks.find(({ code }) => code === 'closeAtDusk');
+  if (typeof mark?.at === 'string' && mark.state !== 'skipped') return again(eveningOf(mark.at));
+  const closing = plan.tasks.find(({ code }) => code === 'closeAtDusk');
+  if (mark || !closing || card.takenDownOn !== null || card.followups.length > 0 || closing.end >= now) return plan;
+  const tonight = again(now.slice(0, 10));
+  const end = tonight.tasks.find(({ code }) => code === 'closeAtDusk')?.end ?? now;
+  return end >= now ? tonight : again(addDays(now.slice(0, 10), 1));
+}
+
+/** The last day before it was found on which the trap was seen empty: the bees came after it. */
+function lastEmptyBefore({ lastEmpty }: PlanSources, stayId: string, foundOn: IsoDate): IsoDate | null {
+  return (lastEmpty.get(stayId) ?? []).filter((date) => date < foundOn).at(-1) ?? null;
+}
+
+/** The plan of one catch as it stands; `null` for bees that were caught nowhere we know. */
+export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog): CatchPlanDto | null {
+  const { caught } = card;
+  const stay = caught.deploymentId === null ? undefined : sources.stays.get(caught.deploymentId);
+  const place = card.siteId === null ? undefined : sources.places.get(card.siteId);
+  if (!place) return null;
+  const { foundOn, arrivedOn } = caught;
+  const size = sizeOf(caught);
+  const school = caught.school ?? 'anchor';
+  const until = addDays(foundOn, FORECAST_DAYS);
+  const forecast = sources.weather
+    .filter(({ date }) => date >= foundOn && date <= until)
+    .map(({ date, tMax, rainMm }): ForecastDay => ({ date, tMax, rainMm }));
+  const own = sources.steps.get(caught.id) ?? [];
+  const input = {
+    foundOn,
+    arrivedOn,
+    leftOn: arrivedOn === null && stay ? lastEmptyBefore(sources, stay.id, foundOn) : null,
+    school,
+    size: size ?? 'medium',
+    broodFrame: caught.broodFrame,
+    heightM: stay?.heightM ?? null,
+    lat: place.lat,
+    lon: place.lon,
+    tzOffsetMin: log.offset(foundOn, place.timeZone),
+    forecast,
+  };
+  const plan = asItGoes(input, card, own, log.minute());
+  const marks = [
+    ...told(card, plan.tasks, stay ? sources.hungAgain(stay) : null),
+    // What the keeper marked counts more than what was gathered from the records.
+    ...own.map(({ code, state, at }): MarkedStep => ({ code, state, at })),
+  ];
+  const steps = planTrack(foundOn, plan.tasks, marks, log.minute());
+  const known = new Set(forecast.filter(({ tMax }) => tMax !== null).map(({ date }) => date));
+  const last = steps.findLast(({ code }) => code === 'transfer')?.start.slice(0, 10) ?? foundOn;
+  const days = Math.max(0, daysBetween(foundOn, last) + 1);
+  const ended = card.stage === 'settled' || card.stage === 'lost';
+  return {
+    catchId: caught.id,
+    deploymentId: caught.deploymentId,
+    siteId: card.siteId,
+    number: card.number,
+    place: card.place,
+    heightM: stay?.heightM ?? null,
+    foundOn,
+    school,
+    size: size ?? 'medium',
+    sizeAssumed: size === null,
+    frames: plan.frames,
+    notes: plan.notes,
+    steps,
+    unknownDays: Array.from({ length: days }, (_, n) => addDays(foundOn, n)).filter((date) => !known.has(date)).length,
+    over: ended || daysBetween(foundOn, log.today()) > PLAN_DAYS,
+  };
+}
+
+/** What plans are made of, read once for all catches. */
+export async function planSources(
+  log: SeasonLog,
+  stays: ReadonlyMap<string, StayLine>,
+  steps: readonly RecordDto<'steps'>[],
+): Promise<PlanSources> {
+  const today = log.today();
+  const from = addDays(today, -PLAN_DAYS);
+  const byTrap = groupedBy([...stays.values()], ({ trapId }) => trapId);
+  const empty = groupedBy(await log.emptyLooks(), ({ deploymentId }) => deploymentId);
+  return {
+    stays,
+    places: new Map((await log.places()).map((place) => [place.id, place])),
+    weather: await log.weather({ from, to: addDays(today, FORECAST_DAYS) }),
+    lastEmpty: new Map([...empty].map(([id, looks]) => [id, looks.map(({ date }) => date).sort()])),
+    hungAgain: ({ trapId, id, hungOn }) =>
+      (byTrap.get(trapId) ?? []).find((other) => other.id !== id && other.hungOn > hungOn)?.hungOn ?? null,
+    steps: groupedBy(steps, ({ catchId }) => catchId),
+  };
+}

@@ -1,0 +1,37 @@
+import { addDays, type BaitWeather, daysBetween, type IsoDate } from '@yewridge/core/season';
+import type { WeatherLine } from '../season-log/season-log.js';
+
+/** What a day is taken for where nobody knows: the middle of a swarm season. A convention, and said wherever it counts. */
+const USUAL = { tMin: 8, tMax: 20 };
+/** Days between two that are known which may be drawn straight through. */
+const SHORT_GAP = 3;
+
+export interface FilledWeather {
+  readonly daily: readonly BaitWeather[];
+  /** Days that nobody measured or foretold. */
+  readonly guessed: number;
+}
+
+type Known = WeatherLine & { readonly tMin: number; readonly tMax: number };
+const isKnown = (line: WeatherLine | undefined): line is Known => line?.tMin != null && line.tMax != null;
+
+/** Every day between two, those that are missing drawn from their neighbours, or taken as usual where the gap is long. */
+export function filledWeather(lines: readonly WeatherLine[], from: IsoDate, to: IsoDate): FilledWeather {
+  const byDate = new Map(lines.map((line) => [line.date, line]));
+  const known = lines.filter(isKnown);
+  let next = 0;
+  let guessed = 0;
+  const daily = Array.from({ length: Math.max(1, daysBetween(from, to) + 1) }, (_, n): BaitWeather => {
+    const date = addDays(from, n);
+    const own = byDate.get(date);
+    if (isKnown(own)) return { date, tMin: own.tMin, tMax: own.tMax };
+    while (next < known.length && (known[next]?.date ?? '') < date) next += 1;
+    const [before, after] = [known[next - 1], known[next]];
+    guessed += 1;
+    if (!before || !after || daysBetween(before.date, after.date) > SHORT_GAP + 1) return { date, ...USUAL };
+    const share = daysBetween(before.date, date) / daysBetween(before.date, after.date);
+    const between = (a: number, b: number): number => a + share * (b - a);
+    return { date, tMin: between(before.tMin, after.tMin), tMax: between(before.tMax, after.tMax) };
+  });
+  return { daily, guessed };
+}

@@ -1,0 +1,123 @@
+import type { LureDto } from '@yewridge/contract/rounds';
+import {
+  addDays,
+  type Bait,
+  type BaitCarrier,
+  baitCourse,
+  calibrateBait,
+  CARRIERS,
+  type IsoDate,
+  nextRebait,
+  type Shade,
+  type Substance,
+} from '@yewridge/core/season';
+import { groupedBy, type LureLine, type SeasonLog, type WeatherLine } from '../season-log/season-log.js';
+import { filledWeather } from './daily-weather.js';
+
+const FORECAST_DAYS = 16;
+const MEMORY = ['baits', 'weighings', 'weather', 'deployments', 'sites'] as const;
+/** Weighings this long after a lure was put in say nothing of its carrier. */
+const LONGEST_COURSE = 400;
+
+interface Learnt {
+  readonly multiplier: number;
+  readonly gsd: number;
+  readonly weighings: number;
+}
+
+function baitOf({ carrier, substance, massKg, shade }: LureLine, multiplier: number): Bait {
+  return {
+    carrier: carrier as BaitCarrier,
+    substance: substance as Substance,
+    massKg: massKg === null || massKg === 0 ? null : massKg,
+    exposure: shade as Shade | null,
+    multiplier,
+  };
+}
+
+/** How fresh the lures are that hang, and when they want to be renewed; weighings tell how fast each carrier empties. */
+export class Lures {
+  #memory: { readonly stamp: string; readonly value: ReadonlyMap<string, LureDto> } | null = null;
+
+  constructor(private readonly log: SeasonLog) {}
+
+  /** By stay: the lure put in last. */
+  async hanging(): Promise<ReadonlyMap<string, LureDto>> {
+    const stamp = await this.log.stamp(MEMORY);
+    if (this.#memory?.stamp === stamp) return this.#memory.value;
+    const value = await this.read();
+    this.#memory = { stamp, value };
+    return value;
+  }
+
+  private async read(): Promise<ReadonlyMap<string, LureDto>> {
+    const today = this.log.today();
+    const lures = await this.log.lures();
+    const first = lures[0]?.appliedOn ?? today;
+    const weather = await this.log.weather({ from: first, to: addDays(today, FORECAST_DAYS) });
+    const learnt = await this.learn(lures, weather, today);
+    const last = weather.filter(({ tMax }) => tMax !== null).at(-1)?.date ?? today;
+    const until = last > today ? last : today;
+    const latest = new Map<string, LureLine>();
+    for (const lure of lures) if (lure.removedOn === null) latest.set(lure.deploymentId, lure);
+    return new Map([...latest].map(([stay, lure]) => [stay, this.one(lure, { weather, today, until, learnt })]));
+  }
+
+  private one(
+    lure: LureLine,
+    known: {
+      readonly weather: readonly WeatherLine[];
+      readonly today: IsoDate;
+      readonly until: IsoDate;
+      readonly learnt: ReadonlyMap<string, Learnt>;
+    },
+  ): LureDto {
+    const { appliedOn, carrier } = lure;
+    const of = known.learnt.get(carrier);
+    const bait = baitOf(lure, of?.multiplier ?? 1);
+    const { daily, guessed } = filledWeather(known.weather, appliedOn, known.until);
+    const renew = nextRebait(bait, daily, { gsd: of?.gsd ?? CARRIERS[bait.carrier].gsd });
+    const now = baitCourse(bait, daily).findLast(({ date }) => date <= known.today);
+    return {
+      baitId: lure.id,
+      appliedOn,
+      carrier: bait.carrier,
+      state: now?.state ?? 'fresh',
+      fraction: now?.fraction ?? 1,
+      melted: now?.melted ?? false,
+      overdose: now?.overdose ?? false,
+      ...renew,
+      weighed: of?.weighings ?? 0,
+      guessedDays: guessed,
+    };
+  }
+
+  /** What weighings say of each carrier, one lure after the other. */
+  private async learn(
+    lures: readonly LureLine[],
+    weather: readonly WeatherLine[],
+    today: IsoDate,
+  ): Promise<ReadonlyMap<string, Learnt>> {
+    const weighings = groupedBy(await this.log.weighings(), ({ baitId }) => baitId);
+    const learnt = new Map<string, Learnt>();
+    for (const lure of lures) {
+      const own = (weighings.get(lure.id) ?? []).filter(
+        ({ weighedOn }) => weighedOn >= lure.appliedOn && weighedOn <= addDays(lure.appliedOn, LONGEST_COURSE),
+      );
+      const last = own.at(-1)?.weighedOn;
+      if (last === undefined || last > today) continue;
+      const carrier = lure.carrier as BaitCarrier;
+      const before = learnt.get(carrier) ?? { multiplier: 1, gsd: CARRIERS[carrier].gsd, weighings: 0 };
+      const { daily } = filledWeather(weather, lure.appliedOn, last);
+      const found = calibrateBait(
+        baitOf(lure, before.multiplier),
+        daily,
+        own.map(({ weighedOn, oilMassKg }) => ({ date: weighedOn, massKg: oilMassKg })),
+        { gsd: Math.max(1.01, before.gsd) },
+      );
+      const { multiplier, gsd } = found;
+      learnt.set(carrier, { multiplier, gsd, weighings: before.weighings + own.length });
+    }
+    return learnt;
+  }
+}

@@ -1,0 +1,90 @@
+import type { CatchPlanDto } from '@yewridge/contract/catches';
+import type { PlanCode } from '@yewridge/core/catches';
+
+/** One event of a calendar: floating local times, as a keeper's telephone shows them wherever it is. */
+export interface CalendarTask {
+  /** Stays the same, so that an import again moves the event and makes no second one. */
+  readonly id: string;
+  /** `2026-05-14T21:05`. */
+  readonly start: string;
+  readonly end: string;
+  readonly title: string;
+  readonly description?: string;
+}
+
+const LINE_OCTETS = 75;
+const encoder = new TextEncoder();
+
+const escaped = (text: string): string =>
+  text.replace(/[\\;,]/g, (letter) => `\\${letter}`).replace(/\r\n|\r|\n/g, '\\n');
+const wall = (minute: string): string => `${minute.replace(/[-:]/g, '')}00`;
+
+/** A line folded at 75 octets, never within a character; a continuation begins with a space that counts. */
+function folded(line: string): string {
+  const lines: string[] = [];
+  let now = '';
+  let octets = 0;
+  for (const letter of line) {
+    const size = encoder.encode(letter).length;
+    if (octets + size > LINE_OCTETS) {
+      lines.push(now);
+      now = ' ';
+      octets = 1;
+    }
+    now += letter;
+    octets += size;
+  }
+  return [...lines, now].join('\r\n');
+}
+
+/** RFC 5545. `stamp` is `20260514T162000Z`. */
+export function tasksToIcs(tasks: readonly CalendarTask[], stamp: string): string {
+  const lines = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//Yewridge//Season//EN',
+    ...tasks.flatMap(({ id, start, end, title, description }) => [
+      'BEGIN:VEVENT',
+      `UID:${id}@yewridge.local`,
+      `DTSTAMP:${stamp}`,
+      `DTSTART:${wall(start)}`,
+      `DTEND:${wall(end)}`,
+      `SUMMARY:${escaped(title)}`,
+      ...(description === undefined || description === '' ? [] : [`DESCRIPTION:${escaped(description)}`]),
+      'END:VEVENT',
+    ]),
+    'END:VCALENDAR',
+  ];
+  return `${lines.map(folded).join('\r\n')}\r\n`;
+}
+
+const TITLES: Readonly<Record<PlanCode, string>> = {
+  closeAtDusk: 'Close the entrance with mesh, after dusk',
+  lowerAtFirstLight: 'Take it down at first light, two people',
+  move: 'Carry it to its place',
+  shade: 'Keep it in deep shade, mesh open',
+  hold: 'Keep it shut, shaded and aired',
+  open: 'Open the entrance, a branch before it',
+  rehang: 'Hang the trap again',
+  feed: 'Feed thin syrup in the evening',
+  transfer: 'Transfer into frames',
+  broodCheck: 'Look for eggs, and for disease',
+  miteWindow: 'Mites: no capped brood now',
+};
+
+/** Steps that are still to come, as events. */
+export function stepsCalendar(plans: readonly CatchPlanDto[], stamp: string): string {
+  return tasksToIcs(
+    plans.flatMap(({ catchId, number, place, steps }) =>
+      steps
+        .filter(({ state }) => state !== 'done' && state !== 'skipped')
+        .map(({ code, start, end }) => ({
+          id: `${catchId}-${code}`,
+          start,
+          end,
+          title: `${[number, place].filter((part) => part !== null && part !== '').join(', ')}: ${TITLES[code]}`,
+        })),
+    ),
+    stamp,
+  );
+}

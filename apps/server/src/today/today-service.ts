@@ -1,0 +1,62 @@
+import type { CatchPlanDto } from '@yewridge/contract/catches';
+import type { DueListDto } from '@yewridge/contract/rounds';
+import type { DayWeatherDto, TodayDto } from '@yewridge/contract/today';
+import { sunTimes, type SunTimes } from '@yewridge/core/catches';
+import { addDays, type IsoDate } from '@yewridge/core/season';
+import type { SeasonClock } from '../shared/season-clock/season-clock.js';
+import type { SeasonLog } from '../shared/season-log/season-log.js';
+
+const WEATHER_DAYS = 6;
+const DAY_MIN = 1440;
+
+/** What asks for a keeper now: traps, steps after a catch, the season and the weather. */
+export class TodayService {
+  constructor(
+    private readonly log: SeasonLog,
+    private readonly clock: SeasonClock,
+    /** Composed by the app from rounds and catches. */
+    private readonly due: () => Promise<DueListDto>,
+    private readonly plans: () => Promise<readonly CatchPlanDto[]>,
+  ) {}
+
+  async now(): Promise<TodayDto> {
+    const { today, traps, inUse } = await this.due();
+    return {
+      now: this.log.minute(),
+      today,
+      sun: await this.sun(today),
+      season: await this.clock.now(),
+      weather: await this.weather(today),
+      traps,
+      inUse,
+      plans: await this.plans(),
+    };
+  }
+
+  /** Now, as calendars write it. */
+  stamp(): string {
+    return this.log.instant().replace(/[-:]|\.\d+/g, '');
+  }
+
+  private async weather(today: IsoDate): Promise<readonly DayWeatherDto[]> {
+    return this.log.weather({ from: today, to: addDays(today, WEATHER_DAYS) });
+  }
+
+  /** The sun over the first site, in local minutes of today. */
+  private async sun(today: IsoDate): Promise<SunTimes | null> {
+    const [place] = await this.log.places();
+    if (!place) return null;
+    const sun = sunTimes(today, place.lat, place.lon);
+    const offset = this.log.offset(today, place.timeZone);
+    const shift = offset - DAY_MIN * Math.floor((sun.noon + offset) / DAY_MIN);
+    const local = (minute: number | null): number | null => (minute === null ? null : minute + shift);
+    return {
+      state: sun.state,
+      noon: sun.noon + shift,
+      sunrise: local(sun.sunrise),
+      sunset: local(sun.sunset),
+      civilDawn: local(sun.civilDawn),
+      civilDusk: local(sun.civilDusk),
+    };
+  }
+}

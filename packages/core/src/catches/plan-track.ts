@@ -1,0 +1,94 @@
+/**
+ * A plan as it is lived: which steps are done, skipped or moved, which one is next, and how the rest follows.
+ *
+ * The way from the closed entrance to the open one is a chain: when a step of it happens or is put on another day, the steps
+ * after it move by as many days, and so do feeding, the transfer and hanging again. What the bees' own clock sets (brood,
+ * mites) stays where it is.
+ * Source: convention.
+ */
+import { addDays, daysBetween, type IsoDate } from '../shared/calendar/index.js';
+import { DomainError } from '../shared/errors/index.js';
+import type { PlanCode, PlanTask } from './after-catch-plan.js';
+
+export const STEP_MARKS = ['done', 'moved', 'skipped'] as const;
+export type StepMark = (typeof STEP_MARKS)[number];
+
+export interface MarkedStep {
+  readonly code: PlanCode;
+  readonly state: StepMark;
+  /** Local wall time at which it was done, or to which it is moved. */
+  readonly at?: string | null;
+}
+export const TRACK_STATES = ['done', 'skipped', 'over', 'late', 'now', 'ahead'] as const;
+export type TrackState = (typeof TRACK_STATES)[number];
+export interface TrackStep extends PlanTask {
+  readonly state: TrackState;
+  /** Whole days that it stands apart from the plan. */
+  readonly shiftedDays: number;
+}
+
+const CHAIN: readonly PlanCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'hold', 'open'];
+const FOLLOWERS: readonly PlanCode[] = [...CHAIN, 'rehang', 'feed', 'transfer'];
+/** Steps whose time passes: afterwards there is nothing to make good. */
+const PASSING: readonly PlanCode[] = ['feed', 'miteWindow', 'shade', 'hold'];
+const MINUTE = /^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):([0-5]\d)$/;
+const DAY = 1440;
+
+function minuteOf(at: string, foundOn: IsoDate, path: string): number {
+  const [, date, hour, minute] = MINUTE.exec(at) ?? [];
+  if (date === undefined) throw new DomainError('FORMAT', path, `"${at}" is not a time like 2026-05-14T18:20`);
+  return daysBetween(foundOn, date) * DAY + 60 * Number(hour) + Number(minute);
+}
+
+function wallTime(foundOn: IsoDate, minutes: number): string {
+  const whole = Math.round(minutes);
+  const day = Math.floor(whole / DAY);
+  const two = (n: number): string => String(n).padStart(2, '0');
+  return `${addDays(foundOn, day)}T${two(Math.floor((whole - day * DAY) / 60))}:${two((whole - day * DAY) % 60)}`;
+}
+
+/**
+ * @param now local wall time. @throws DomainError `FORMAT` for a time that is none.
+ */
+export function planTrack(
+  foundOn: IsoDate,
+  tasks: readonly PlanTask[],
+  marks: readonly MarkedStep[],
+  now: string,
+): readonly TrackStep[] {
+  const nowMin = minuteOf(now, foundOn, 'now');
+  const markOf = new Map(marks.map((mark, n) => [mark.code, { ...mark, n }]));
+  let shift = 0;
+  return tasks.map((task): TrackStep => {
+    const mark = markOf.get(task.code);
+    const own = FOLLOWERS.includes(task.code) ? shift : 0;
+    let startMin = task.startMin + own * DAY;
+    let endMin = task.endMin + own * DAY;
+    const at = typeof mark?.at === 'string' ? minuteOf(mark.at, foundOn, `marks[${mark.n}].at`) : null;
+    if (at !== null && mark?.state !== 'skipped') {
+      // Night work that ends after midnight belongs to the evening before.
+      const days = Math.round((at - startMin) / DAY);
+      if (CHAIN.includes(task.code)) shift += days;
+      [startMin, endMin] = [at, mark?.state === 'moved' ? at + (endMin - startMin) : at];
+    }
+    const state: TrackState =
+      mark?.state === 'done' || mark?.state === 'skipped'
+        ? mark.state
+        : endMin < nowMin
+          ? PASSING.includes(task.code)
+            ? 'over'
+            : 'late'
+          : startMin <= nowMin
+            ? 'now'
+            : 'ahead';
+    return {
+      ...task,
+      startMin,
+      endMin,
+      start: wallTime(foundOn, startMin),
+      end: wallTime(foundOn, endMin),
+      state,
+      shiftedDays: Math.round((startMin - task.startMin) / DAY),
+    };
+  });
+}
