@@ -107,12 +107,14 @@ const policies = [
   { from: from('web-main'), allow: to('web-shell') },
   { from: from('web-shell'), allow: to('web-shell', 'web-shared', 'web-feature', 'contract-shared') },
   { from: from('web-shared'), allow: to('web-shared', 'contract-shared', 'core-shared') },
-  // What all places of the season share: the records and the words for their days.
+  // What all places of the season share: the records, what is due, and the words for them.
   {
     from: from('web-shared'),
     allow: [
-      { to: { element: { type: 'contract-feature', captured: { feature: 'season' } } } },
-      { to: { element: { type: 'core-feature', captured: { feature: 'season' } } } },
+      ...['season', 'rounds', 'catches'].flatMap((feature) => [
+        { to: { element: { type: 'contract-feature', captured: { feature } } } },
+        { to: { element: { type: 'core-feature', captured: { feature } } } },
+      ]),
     ],
   },
   {

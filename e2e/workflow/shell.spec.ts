@@ -7,8 +7,9 @@ const DEMO = `http://localhost:${DEMO_PORT}`;
 test.describe('shell', () => {
   test('the demo says that it is one, and when', async ({ page }) => {
     await page.goto(`${DEMO}/`);
-    await expect(page).toHaveURL(/\/bench$/);
-    await expect(page).toHaveTitle('Bench, Yewridge');
+    await expect(page).toHaveURL(/\/today$/);
+    await expect(page).toHaveTitle('Today, Yewridge');
+    await page.goto(`${DEMO}/bench`);
     await expect(page.getByText('Demo, Vellmark Swarm Watch')).toContainText('Thu 14 May, 18:20');
     await expect(page.getByRole('article')).toHaveCount(7);
     const faces = await page.evaluate(() =>
@@ -45,6 +46,8 @@ test.describe('shell', () => {
         localStorage.setItem('yewridge.theme', wanted);
       }, theme);
       for (const [path, ready] of [
+        ['/today', 'yw-weather-panel li'],
+        ['/catches/catch-v-11-2026-05-13', 'yw-plan-track li'],
         ['/bench', 'article'],
         ['/bench/vellmark-tall-nuc', '[aria-label^="Drawing of"]'],
         ['/bench/new', 'section'],
@@ -108,6 +111,8 @@ test.describe('shell', () => {
   test('on a phone nothing is cut off and every place is at the foot', async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     for (const path of [
+      '/today',
+      '/catches/catch-v-11-2026-05-13',
       '/bench',
       '/bench/new',
       '/bench/swarm-size',

@@ -10,6 +10,7 @@ import {
   planTrack,
   swarmClass,
   type SwarmSizeClass,
+  type TrackStep,
 } from '@yewridge/core/catches';
 import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
 import {
@@ -100,6 +101,14 @@ function lastEmptyBefore({ lastEmpty }: PlanSources, stayId: string, foundOn: Is
   return (lastEmpty.get(stayId) ?? []).filter((date) => date < foundOn).at(-1) ?? null;
 }
 
+/** Days up to the transfer that no forecast knows. */
+function unknownDays(foundOn: IsoDate, steps: readonly TrackStep[], forecast: readonly ForecastDay[]): number {
+  const known = new Set(forecast.filter(({ tMax }) => tMax !== null).map(({ date }) => date));
+  const last = steps.find(({ code }) => code === 'transfer')?.start.slice(0, 10) ?? foundOn;
+  const days = Math.max(0, daysBetween(foundOn, last) + 1);
+  return Array.from({ length: days }, (_, n) => addDays(foundOn, n)).filter((date) => !known.has(date)).length;
+}
+
 /** The plan of one catch as it stands; `null` for bees that were caught nowhere we know. */
 export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog): CatchPlanDto | null {
   const { caught } = card;
@@ -134,9 +143,6 @@ export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog)
     ...own.map(({ code, state, at }): MarkedStep => ({ code, state, at })),
   ];
   const steps = planTrack(foundOn, plan.tasks, marks, log.minute());
-  const known = new Set(forecast.filter(({ tMax }) => tMax !== null).map(({ date }) => date));
-  const last = steps.findLast(({ code }) => code === 'transfer')?.start.slice(0, 10) ?? foundOn;
-  const days = Math.max(0, daysBetween(foundOn, last) + 1);
   const ended = card.stage === 'settled' || card.stage === 'lost';
   return {
     catchId: caught.id,
@@ -145,6 +151,8 @@ export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog)
     number: card.number,
     place: card.place,
     heightM: stay?.heightM ?? null,
+    wentTo: caught.wentTo,
+    carried: card.takenDownOn !== null || (!stay && card.stage !== 'inTrap'),
     foundOn,
     school,
     size: size ?? 'medium',
@@ -152,7 +160,7 @@ export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog)
     frames: plan.frames,
     notes: plan.notes,
     steps,
-    unknownDays: Array.from({ length: days }, (_, n) => addDays(foundOn, n)).filter((date) => !known.has(date)).length,
+    unknownDays: unknownDays(foundOn, steps, forecast),
     over: ended || daysBetween(foundOn, log.today()) > PLAN_DAYS,
   };
 }

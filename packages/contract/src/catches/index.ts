@@ -28,6 +28,9 @@ export interface CatchPlanDto {
   readonly number: string | null;
   readonly place: string;
   readonly heightM: number | null;
+  /** Where the bees were carried, once they were. */
+  readonly wentTo: string | null;
+  readonly carried: boolean;
   readonly foundOn: string;
   readonly school: CatchSchool;
   readonly size: SwarmSizeClass;

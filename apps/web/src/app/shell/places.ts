@@ -10,6 +10,7 @@ export interface Place {
 
 /** In the order of the year. A place joins the list when it is built; none is shown before. */
 export const PLACES: readonly Place[] = [
+  { path: PATHS.today, name: 'Today', key: 't', icon: 'today' },
   { path: PATHS.bench, name: 'Bench', key: 'b', icon: 'bench' },
   { path: PATHS.suction, name: 'Suction', key: 's', icon: 'suction' },
   { path: PATHS.stores, name: 'Stores', key: 'o', icon: 'stores' },

@@ -2,7 +2,8 @@ import type { Routes } from '@angular/router';
 import { PATHS } from '../shared/routes/paths';
 
 export const routes: Routes = [
-  { path: '', pathMatch: 'full', redirectTo: PATHS.bench },
+  { path: '', pathMatch: 'full', redirectTo: PATHS.today },
+  { path: PATHS.today, loadChildren: () => import('../features/today/routes').then((m) => m.todayRoutes) },
   { path: PATHS.bench, loadChildren: () => import('../features/bench/routes').then((m) => m.benchRoutes) },
   { path: PATHS.suction, loadChildren: () => import('../features/suction/routes').then((m) => m.suctionRoutes) },
   { path: PATHS.stores, loadChildren: () => import('../features/stores/routes').then((m) => m.storesRoutes) },

@@ -1,5 +1,6 @@
 /** The addresses of the app. Features lead to each other through these, never by import. */
 export const PATHS = {
+  today: 'today',
   bench: 'bench',
   suction: 'suction',
   stores: 'stores',
@@ -10,6 +11,7 @@ export const PATHS = {
   settings: 'settings',
 } as const;
 
+export const todayLink = (): readonly string[] => ['/', PATHS.today];
 export const benchLink = (): readonly string[] => ['/', PATHS.bench];
 export const designLink = (id: string): readonly string[] => ['/', PATHS.bench, id];
 /** Pages of one design besides its sheet. */

@@ -21,12 +21,13 @@ import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { binned, RecordsApi } from '../../../shared/season/records-api';
 import { FOLLOWUP_NAMES, METHOD_NAMES, QUEEN_NAMES } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
-import { viewOf } from '../../../shared/season/view-store';
+import { viewFor, viewOf } from '../../../shared/season/view-store';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { sizeWords, STAGE_NAMES, stepsOf } from '../data/board-words';
-import { carryAct, editAct, followupAct, sizeByMass } from '../data/catch-acts';
+import { carryAct, editAct, followupAct, sizeByMass, stepAct, type StepChange } from '../data/catch-acts';
 import { CatchesApi } from '../data/catches-api';
+import { PlanTrack } from '../ui/plan-track';
 
 const SIZED_BY_NAMES = {
   scales: 'scales',
@@ -38,7 +39,7 @@ const SIZED_BY_NAMES = {
 /** One catch: what it was, where it went, what became of it. */
 @Component({
   selector: 'yw-catch-page',
-  imports: [PhotoStrip, PageHeader, Waiting, Empty, Failed, RouterLink, Caution, SizeField, ChoiceLine],
+  imports: [PlanTrack, PhotoStrip, PageHeader, Waiting, Empty, Failed, RouterLink, Caution, SizeField, ChoiceLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './catch-page.html',
   styleUrl: './catch-page.scss',
@@ -52,6 +53,9 @@ export class CatchPage {
   readonly #system = inject(UnitChoice).system;
   protected readonly clock = inject(TodayClock);
   protected readonly view = viewOf(() => this.#api.board());
+  /** Nothing where nobody knows the place: then there is no sunset to go by. */
+  protected readonly plan = viewFor(this.id, (id) => this.#api.plan(id));
+  readonly #marks = viewFor(this.id, (catchId) => this.#records.list('steps', { catchId }));
   protected readonly links = {
     board: catchesLink(),
     size: swarmSizeLink(),
@@ -108,6 +112,14 @@ export class CatchPage {
   protected secondary(yes: boolean): void {
     const card = this.card();
     if (card) this.edit({ size: yes ? 'secondary' : sizeByMass(card.caught.massKg, null) }, 'kind of swarm');
+  }
+
+  /** A step is marked, or its mark is taken off: one record a step. */
+  protected mark(change: StepChange): void {
+    const card = this.card();
+    const known = this.#marks.data()?.items.find(({ code }) => code === change.code);
+    const act = card && stepAct(card, change, known ?? null);
+    if (act) this.#outbox.do(act);
   }
 
   protected followUp(kind: FollowupKind, on: string): void {

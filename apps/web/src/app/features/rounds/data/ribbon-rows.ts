@@ -1,7 +1,7 @@
 import type { DueListDto, HangingDto, RibbonDto, RibbonRow, RibbonStay } from '@yewridge/contract/rounds';
 import type { IsoDate } from '@yewridge/core/season';
 import { byWords, comingFriday } from '../../../shared/season/season-words';
-import { dueLine, needsBy } from './due-words';
+import { dueLine, needsBy } from '../../../shared/season/due-words';
 
 export const RIBBON_FILTERS = ['all', 'friday', 'scouts', 'bees', 'stores'] as const;
 export type RibbonFilter = (typeof RIBBON_FILTERS)[number];

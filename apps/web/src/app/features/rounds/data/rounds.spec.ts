@@ -1,7 +1,7 @@
 import type { DueListDto, HangingDto, RibbonDto, RibbonStay } from '@yewridge/contract/rounds';
 import type { RecordDto } from '@yewridge/contract/season';
 import { visitDue } from '@yewridge/core/rounds';
-import { dueGroups, dueLine } from './due-words';
+import { dueGroups, dueLine } from '../../../shared/season/due-words';
 import { readingFault, readingsAct } from './reading-acts';
 import { filterCounts, joined, ribbonLines, siteLines } from './ribbon-rows';
 import { axisMarks, dateAtX, scaleOf, scrollFor, xOf, yearsIn } from './ribbon-scale';
@@ -29,6 +29,7 @@ function hanging(change: Partial<HangingDto> & { readonly lastVisitOn?: string |
     lastScouts: null,
     catchId: null,
     chance24: null,
+    lure: null,
     ...change,
     lastVisitOn,
     beesIn,

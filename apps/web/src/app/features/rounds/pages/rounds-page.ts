@@ -17,7 +17,7 @@ import {
 import { comingFriday } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { UnitChoice } from '../../../shared/units/unit-choice';
-import { dueGroups } from '../data/due-words';
+import { dueGroups } from '../../../shared/season/due-words';
 import {
   filterCounts,
   RIBBON_FILTERS,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Icon } from '../../../shared/icons/icon';
 import { visitLink } from '../../../shared/routes/paths';
-import type { DueGroup } from '../data/due-words';
+import type { DueGroup } from '../../../shared/season/due-words';
 
 /** What needs somebody, and why, in the order to go: bees, now, this week, when passing. */
 @Component({

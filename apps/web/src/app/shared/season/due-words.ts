@@ -1,8 +1,8 @@
 import type { HangingDto } from '@yewridge/contract/rounds';
 import type { DueCode, DueReason } from '@yewridge/core/rounds';
 import { daysBetween, type IsoDate } from '@yewridge/core/season';
-import { percentText } from '../../../shared/units/format';
-import { agoWords, byWords, comingFriday, dayShort, scoutWords } from '../../../shared/season/season-words';
+import { percentText } from '../units/format';
+import { agoWords, byWords, comingFriday, dayShort, scoutWords } from './season-words';
 
 export interface DueLine {
   readonly stayId: string;
@@ -35,11 +35,24 @@ function reasonWords(trap: HangingDto, { code, from }: DueReason, today: IsoDate
       if (trap.lastVisitOn === null) return `hung ${agoWords(trap.hungOn, today)}, not looked at yet`;
       return `last look ${agoWords(trap.lastVisitOn, today)}`;
     },
-    rebait: () => 'the lure is due',
+    rebait: () => lureWords(trap, today),
     moveTrap: () => `no bees since the fresh lure; another place from ${dayShort(from)}`,
     changeLure: () => 'three weeks without a scout: another lure',
   };
   return words[code]();
+}
+
+/** How fresh the lure is, and when it wants to be renewed. */
+export function lureWords({ lure }: HangingDto, today: IsoDate): string {
+  if (!lure) return 'no lure is recorded';
+  const { state, fraction, faint, date, earliest, weighed } = lure;
+  const left = `${percentText(fraction)} left`;
+  if (faint) return `the lure is faint all along, ${left}: more of it, or another carrier`;
+  if (state === 'spent' || state === 'weak') return `the lure is ${state}, ${left}`;
+  const renew = weighed > 0 ? date : earliest;
+  if (renew === null) return `the lure is ${state}, ${left}`;
+  const when = renew <= today ? 'now' : `by ${dayShort(renew)}`;
+  return `the lure may be weak ${when}, ${left} by rule of thumb`;
 }
 
 /** A trap's line in the due list. */

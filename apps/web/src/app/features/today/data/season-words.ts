@@ -1,0 +1,33 @@
+import type { SeasonClockDto } from '@yewridge/contract/today';
+import { daysBetween } from '@yewridge/core/season';
+import { monthDay } from '../../../shared/season/season-words';
+
+/** Where today stands in the season. */
+export function phaseWords({ today, prediction, lacks }: SeasonClockDto): readonly [head: string, sub: string] {
+  const { peak, earliest, last, tropical, hangBy } = prediction;
+  const give = `give or take ${Math.round((peak.hi - peak.lo) / 2)}, 80 in 100`;
+  const lacking = lacks.length === 0 ? '' : `; no ${lacks.join(' and no ')} is known`;
+  if (tropical && hangBy === null) return ['No reliable season here', 'Your own log decides.'];
+  if (today < earliest.date) return [`${daysBetween(today, earliest.date)} days to the first swarms`, give + lacking];
+  if (today > last.date) return ['The season is over', `the last came by ${monthDay(last.date)}${lacking}`];
+  const days = daysBetween(today, peak.date);
+  if (days === 0) return ['At the peak', give + lacking];
+  const count = `${Math.abs(days)} ${Math.abs(days) === 1 ? 'day' : 'days'}`;
+  return [`${count} ${days > 0 ? 'before' : 'past'} the peak`, give + lacking];
+}
+
+/** What the season clock rests on, and how this year goes. */
+export function basisWords({ prediction, lag, signals }: SeasonClockDto): readonly [rests: string, year: string] {
+  const { basis, years, effectiveN } = prediction;
+  const rests =
+    basis === 'prior'
+      ? 'guess from latitude'
+      : basis === 'one-year'
+        ? 'one season of catches; next year can differ by weeks'
+        : `${years} seasons, worth ${Math.round(effectiveN - 2)} catches`;
+  if (!lag) return [rests, ''];
+  const days = Math.round(Math.abs(lag.mean));
+  const told = [signals.warmth ? 'warmth' : '', signals.blooms > 0 ? 'blooms' : ''].filter((part) => part !== '');
+  const how = days === 0 ? 'on time' : `${days} ${days === 1 ? 'day' : 'days'} ${lag.mean > 0 ? 'late' : 'early'}`;
+  return [rests, `${how} by ${told.join(' and ')}`];
+}

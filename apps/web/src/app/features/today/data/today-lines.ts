@@ -1,0 +1,269 @@
+import type { CatchPlanDto } from '@yewridge/contract/catches';
+import type { HangingDto } from '@yewridge/contract/rounds';
+import type { TodayDto } from '@yewridge/contract/today';
+import type { PlanCode, TrackStep } from '@yewridge/core/catches';
+import { addDays, daysBetween, flightFitness, type IsoDate } from '@yewridge/core/season';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { catchLink, groundLink, hangLink, seasonLink, stayLink, visitLink } from '../../../shared/routes/paths';
+import { dueLine, lureWords } from '../../../shared/season/due-words';
+import { dayShort } from '../../../shared/season/season-words';
+import { reasonWords, STEP_NAMES } from '../../../shared/season/step-words';
+import { figureText } from '../../../shared/units/format';
+
+export type GroupName = 'Now' | 'Tonight' | 'This week' | 'Watch';
+export interface TodayLine {
+  readonly id: string;
+  readonly when: string;
+  readonly whenSub: string;
+  readonly mark: 'visit' | 'bees' | 'box' | 'weather' | 'hook';
+  readonly what: string;
+  readonly where: string;
+  readonly why: string;
+  readonly caution: string;
+  readonly action: string;
+  readonly link: readonly string[];
+  readonly query: Readonly<Record<string, string>>;
+  /** 0 = bees wait in it, 1 = a swarm may come within a day, 2 = the rest. */
+  readonly rank: 0 | 1 | 2;
+  /** Day or minute it is for: what is to come stands in this order. */
+  readonly at: string;
+}
+export interface TodayGroup {
+  readonly name: GroupName;
+  readonly sub: string;
+  readonly lines: readonly TodayLine[];
+}
+
+const LADDER_M = 2;
+/** A night ends with the morning. */
+const MORNING = 'T04:00';
+const TWO = 'Two people, ladder.';
+const NOTHING_ELSE = { query: {}, caution: '', whenSub: '' } as const;
+
+const place = (name: string, heightM: number | null, system: UnitSystem): string =>
+  heightM === null ? name : `${name}, ${figureText(heightM, 'height', system)}`;
+
+/** When in the day a line belongs: now, this night, or later. */
+function groupOf(start: string, end: string, now: string): GroupName | null {
+  const today = now.slice(0, 10);
+  if (start <= now && end >= now) return end.slice(0, 10) > addDays(today, 1) ? 'This week' : 'Now';
+  if (end < now) return 'Now';
+  if (start < addDays(today, 1) + MORNING) return 'Tonight';
+  return daysBetween(today, start.slice(0, 10)) <= 7 ? 'This week' : null;
+}
+
+/** Steps with bees shut in, or on their way: nothing routine comes before them. */
+const BEES_WAIT: readonly PlanCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'hold', 'open'];
+const AT_THE_TRAP: readonly PlanCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'rehang'];
+const STILL_THERE: readonly PlanCode[] = [...AT_THE_TRAP, 'shade', 'move'];
+
+function stepWhen({ start, end, state }: TrackStep, today: IsoDate): readonly [when: string, sub: string] {
+  const [from = today, to = today] = [start, end].map((one) => one.slice(0, 10));
+  const until = to === today ? end.slice(11) : dayShort(to);
+  if (state === 'late') return ['Late', `since ${until}`];
+  if (state === 'now') return ['Now', `until ${until}`];
+  const days = daysBetween(from, to);
+  if (days > 1 || (days === 1 && end.slice(11) > '06:00')) return [dayShort(from), `to ${dayShort(to)}`];
+  return [
+    from === today ? start.slice(11) : dayShort(from),
+    from === today ? `to ${end.slice(11)}` : `${start.slice(11)} to ${end.slice(11)}`,
+  ];
+}
+
+function stepLine(plan: CatchPlanDto, step: TrackStep, now: string, system: UnitSystem): TodayLine {
+  const high = (plan.heightM ?? 0) > LADDER_M;
+  const { code } = step;
+  const again = code === 'rehang';
+  const here = again || (STILL_THERE.includes(code) && !plan.carried);
+  const [when, whenSub] = stepWhen(step, now.slice(0, 10));
+  return {
+    id: `${plan.catchId}-${code}`,
+    when,
+    whenSub,
+    mark: again ? 'hook' : code === 'move' || code === 'lowerAtFirstLight' ? 'box' : 'bees',
+    what: plan.number ? `${STEP_NAMES[code]}: ${plan.number}` : STEP_NAMES[code],
+    where: here ? place(plan.place, again ? null : plan.heightM, system) : (plan.wentTo ?? 'where it stands'),
+    why: reasonWords(step, high),
+    caution: high && AT_THE_TRAP.includes(code) ? TWO : '',
+    action: again ? 'Hang it' : 'Open the step',
+    link: again ? hangLink() : catchLink(plan.catchId),
+    query: again && plan.siteId !== null ? { site: plan.siteId } : {},
+    rank: BEES_WAIT.includes(code) ? 0 : 2,
+    at: step.start,
+  };
+}
+
+function visitLine(trap: HangingDto, today: IsoDate, system: UnitSystem): TodayLine {
+  const { when, why, also, caution, closed } = dueLine(trap, today);
+  return {
+    ...NOTHING_ELSE,
+    id: trap.deploymentId,
+    when: when.startsWith('Due since') ? 'Due' : when,
+    whenSub: when.startsWith('Due since') ? when.replace('Due ', '') : '',
+    mark: 'visit',
+    what: `Look at ${trap.number}`,
+    where: place(trap.site, trap.heightM, system),
+    why: [why, also, closed ?? ''].filter((part) => part !== '').join('; '),
+    caution: caution === null ? '' : TWO,
+    action: 'Log a visit',
+    link: visitLink(trap.deploymentId),
+    rank: trap.beesIn ? 0 : trap.due.tier === 'soon' ? 1 : 2,
+    at: trap.due.dueBy ?? '',
+  };
+}
+
+function visitGroup({ beesIn, due }: HangingDto, today: IsoDate): GroupName | null {
+  if (beesIn) return 'Now';
+  if (due.dueBy === null || due.urgency <= 0) return null;
+  const days = daysBetween(today, due.dueBy);
+  if (days <= 0 || (due.tier === 'soon' && days <= 1)) return 'Now';
+  return days <= 7 ? 'This week' : null;
+}
+
+/** What to keep an eye on: the season, the weather, and lures that may fade soon. */
+function watchLines({ season, weather, traps, today }: TodayDto): readonly TodayLine[] {
+  const lines: TodayLine[] = [];
+  const kept = weather.find(
+    ({ date, tMax, rainMm, windMps }) =>
+      date > today && tMax !== null && flightFitness({ tMax, rainMm, windMps }) === 0,
+  );
+  const snap = season?.snaps.find(({ to }) => to >= today);
+  if (snap) {
+    lines.push({
+      ...NOTHING_ELSE,
+      id: 'snap',
+      when: dayShort(snap.from),
+      whenSub: `to ${dayShort(snap.to)}`,
+      mark: 'weather',
+      what: 'A cold snap',
+      where: 'the whole valley',
+      why: `Below 14 °C: swarms wait. Expect arrivals on the first warm days after ${dayShort(snap.to)}.`,
+      action: 'The ground',
+      link: groundLink(),
+      rank: 2,
+      at: '',
+    });
+  } else if (kept) {
+    lines.push({
+      ...NOTHING_ELSE,
+      id: 'no-flying',
+      when: dayShort(kept.date),
+      mark: 'weather',
+      what: 'No flying',
+      where: 'the whole valley',
+      why: 'Cold, rain or wind keeps them in; expect arrivals on the first warm day after.',
+      action: 'The ground',
+      link: groundLink(),
+      rank: 2,
+      at: '',
+    });
+  }
+  const fading = traps
+    .filter(({ lure, beesIn }) => !beesIn && lure?.earliest != null && daysBetween(today, lure.earliest) <= 14)
+    .sort((a, b) => ((a.lure?.earliest ?? '') < (b.lure?.earliest ?? '') ? -1 : 1));
+  const [first] = fading;
+  if (first) {
+    const others = fading.length - 1;
+    lines.push({
+      ...NOTHING_ELSE,
+      id: 'lures',
+      when: dayShort(first.lure?.earliest ?? today),
+      whenSub: 'at the earliest',
+      mark: 'hook',
+      what: `Weigh the lure of ${first.number}`,
+      where: others > 0 ? `${first.site}, and ${others} more` : first.site,
+      why: `${lureWords(first, today)}; one weighing narrows the range`,
+      action: 'The stay',
+      link: stayLink(first.deploymentId),
+      rank: 2,
+      at: '',
+    });
+  }
+  const takeIn = season?.prediction.takeIn;
+  if (season && takeIn && season.prediction.last.date < today) {
+    lines.push({
+      ...NOTHING_ELSE,
+      id: 'take-in',
+      when: dayShort(takeIn),
+      mark: 'hook',
+      what: 'Take the traps in',
+      where: 'wherever they hang',
+      why: 'The last swarms of the season have mostly come.',
+      action: 'Seasons',
+      link: seasonLink(),
+      rank: 2,
+      at: '',
+    });
+  }
+  return lines;
+}
+
+/** Bees first, then swarms that may come, then as the rounds have it; what is to come by its day. */
+function inOrder(group: GroupName, lines: readonly TodayLine[]): readonly TodayLine[] {
+  if (group === 'Watch') return lines;
+  if (group === 'Now') return [...lines].sort((a, b) => a.rank - b.rank);
+  return [...lines].sort((a, b) => (a.at === b.at ? a.rank - b.rank : a.at < b.at ? -1 : 1));
+}
+
+export function todayGroups(day: TodayDto, system: UnitSystem): readonly TodayGroup[] {
+  const { now, today, traps, plans } = day;
+  const found = new Map<GroupName, TodayLine[]>([
+    ['Now', []],
+    ['Tonight', []],
+    ['This week', []],
+    ['Watch', []],
+  ]);
+  const add = (group: GroupName | null, line: TodayLine): void => {
+    if (group !== null) found.get(group)?.push(line);
+  };
+  for (const plan of plans) {
+    for (const step of plan.steps) {
+      if (step.state === 'done' || step.state === 'skipped' || step.state === 'over') continue;
+      add(groupOf(step.start, step.end, now), stepLine(plan, step, now, system));
+    }
+  }
+  const planned = new Set(plans.map(({ deploymentId }) => deploymentId));
+  for (const trap of traps) {
+    // Where a plan leads, it leads alone.
+    if (!planned.has(trap.deploymentId)) add(visitGroup(trap, today), visitLine(trap, today, system));
+  }
+  for (const line of watchLines(day)) add('Watch', line);
+  const subs: Readonly<Record<GroupName, string>> = {
+    Now: lightWords(day),
+    Tonight: '',
+    'This week': '',
+    Watch: '',
+  };
+  return [...found]
+    .map(([name, lines]) => ({ name, sub: subs[name], lines: inOrder(name, lines) }))
+    .filter(({ lines }) => lines.length > 0);
+}
+
+export const clockText = (minute: number): string => {
+  const whole = ((Math.round(minute) % 1440) + 1440) % 1440;
+  return `${String(Math.floor(whole / 60)).padStart(2, '0')}:${String(whole % 60).padStart(2, '0')}`;
+};
+
+/** Minutes of daylight that are left. */
+function lightWords({ sun, now }: TodayDto): string {
+  const sunset = sun?.sunset;
+  if (sunset == null) return '';
+  const left = Math.round(sunset - (60 * Number(now.slice(11, 13)) + Number(now.slice(14))));
+  if (left <= 0) return 'the sun has set';
+  return left < 60 ? `${left} min of light` : `${Math.floor(left / 60)} h ${left % 60} min of light`;
+}
+
+/** The day in one sentence. */
+export function dayAnswer(day: TodayDto, groups: readonly TodayGroup[]): string {
+  const lines = (name: GroupName): readonly TodayLine[] => groups.find((group) => group.name === name)?.lines ?? [];
+  const [now, tonight] = [lines('Now')[0], lines('Tonight')[0]];
+  const plain = ({ what, where }: TodayLine): string => `${what}, ${where.split(',')[0] ?? ''}`;
+  if (now && tonight) return `${plain(now)}; at ${tonight.when} ${tonight.what.replace(/^\w/, (l) => l.toLowerCase())}`;
+  if (now) return plain(now);
+  if (tonight) return `At ${tonight.when}: ${plain(tonight)}`;
+  if (day.inUse === 0) return 'Nothing is built yet: begin on the Bench';
+  const soon = lines('This week')[0];
+  return soon
+    ? `Nothing today; ${soon.when} ${soon.what.replace(/^\w/, (l) => l.toLowerCase())}`
+    : 'Nothing asks for you today';
+}

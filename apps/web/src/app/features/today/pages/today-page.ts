@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { PageHeader } from '../../../shared/layout/page-header';
+import { Empty, Failed, Waiting } from '../../../shared/layout/states';
+import { benchLink, groundLink, roundsLink } from '../../../shared/routes/paths';
+import { TodayClock } from '../../../shared/season/today-clock';
+import { viewOf } from '../../../shared/season/view-store';
+import { ThemeChoice } from '../../../shared/theme/theme-choice';
+import { UnitChoice } from '../../../shared/units/unit-choice';
+import { basisWords, phaseWords } from '../data/season-words';
+import { CALENDAR, TodayApi } from '../data/today-api';
+import { dayAnswer, todayGroups } from '../data/today-lines';
+import { SeasonStrip } from '../ui/season-strip';
+import { WeatherPanel } from '../ui/weather-panel';
+
+/** Minutes before sunset from which the dusk light is offered. */
+const DUSK_OFFERED = 45;
+
+/** What to do now, tonight and this week, and why. */
+@Component({
+  selector: 'yw-today-page',
+  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, SeasonStrip, WeatherPanel],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './today-page.html',
+  styleUrl: './today-page.scss',
+})
+export class TodayPage {
+  readonly #api = inject(TodayApi);
+  readonly #theme = inject(ThemeChoice);
+  protected readonly clock = inject(TodayClock);
+  protected readonly system = inject(UnitChoice).system;
+  protected readonly calendar = CALENDAR;
+  protected readonly links = { bench: benchLink(), ground: groundLink(), rounds: roundsLink() };
+  protected readonly view = viewOf(() => this.#api.now());
+
+  protected readonly groups = computed(() => {
+    const day = this.view.data();
+    return day ? todayGroups(day, this.system()) : [];
+  });
+  protected readonly answer = computed(() => {
+    const day = this.view.data();
+    return day ? dayAnswer(day, this.groups()) : 'Today';
+  });
+  protected readonly season = computed(() => {
+    const season = this.view.data()?.season;
+    if (!season) return null;
+    const [head, sub] = phaseWords(season);
+    const [rests, year] = basisWords(season);
+    return { season, head, sub, rests, year };
+  });
+  protected readonly duskOffered = computed(() => {
+    const day = this.view.data();
+    const sunset = day?.sun?.sunset;
+    if (!day || sunset == null || this.#theme.theme() === 'dusk') return false;
+    const minute = 60 * Number(day.now.slice(11, 13)) + Number(day.now.slice(14));
+    return minute >= sunset - DUSK_OFFERED;
+  });
+  protected readonly hasSteps = computed(() => (this.view.data()?.plans.length ?? 0) > 0);
+
+  protected dusk(): void {
+    this.#theme.choose('dusk');
+  }
+
+  protected print(): void {
+    window.print();
+  }
+}

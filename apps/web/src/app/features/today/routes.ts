@@ -1,0 +1,5 @@
+import type { Routes } from '@angular/router';
+
+export const todayRoutes: Routes = [
+  { path: '', title: 'Today', loadComponent: () => import('./pages/today-page').then((m) => m.TodayPage) },
+];

@@ -1,0 +1,81 @@
+import type { CatchSchool, PlanCode, PlanNote, TrackStep } from '@yewridge/core/catches';
+import { daysBetween, type IsoDate } from '@yewridge/core/season';
+import { dayShort } from './season-words';
+
+/** What a step after a catch is called, as an act. */
+export const STEP_NAMES: Readonly<Record<PlanCode, string>> = {
+  closeAtDusk: 'Close the entrance',
+  lowerAtFirstLight: 'Take it down',
+  move: 'Carry it to its place',
+  shade: 'Keep it in the shade',
+  hold: 'Keep it shut',
+  open: 'Open the entrance',
+  rehang: 'Hang the trap again',
+  feed: 'Feed',
+  transfer: 'Transfer into frames',
+  broodCheck: 'Look for eggs',
+  miteWindow: 'Mites: no capped brood',
+};
+
+const REASONS: Readonly<Record<string, string>> = {
+  dusk: 'Foragers are home; mesh over the entrance keeps air.',
+  dark: 'Bees stay calm and cool; strap lid and floor.',
+  ladder: 'Two people, daylight: nobody on a ladder in the dark with live bees.',
+  'first-light': 'Go at once, before the day warms; no move later in the day.',
+  'cool-day': 'Shut, in deep shade, mesh open; only because the day stays below 25 °C.',
+  abscond: 'Without brood or comb a moved swarm may leave; shut, shaded and aired, never in heat.',
+  heat: 'Heat is foretold: a cellar or deep shade, water on the mesh, opened the first morning. Shut bees die of heat within hours.',
+  orient: 'In the morning, a branch before the entrance: they learn the place anew.',
+  'site-works': 'A place that caught once often catches again.',
+  wax: 'Thin syrup in the evening helps comb building; skip it in a strong flow.',
+  'no-fit-day': 'No fit day is foretold: wait for the first above 15 °C.',
+  laying: 'Eggs, a sound pattern, and disease: sunken caps, ropy larvae, chalk mummies. Report what the law says.',
+  virgin: 'A virgin queen needs her flights first. Eggs, a sound pattern, and disease; report what the law says.',
+  broodless: 'No capped brood now; follow the label and local law.',
+};
+
+/** Why a step is done then. */
+export function reasonWords({ code, reason }: TrackStep, high: boolean): string {
+  const frames = /^frames-(\d+)$/.exec(reason)?.[1];
+  if (frames !== undefined) return `Into ${frames} frames, the entrance in the same place, old and new in turn.`;
+  const ladder =
+    code === 'closeAtDusk' && high
+      ? ' Close it from the ground, or leave it to the morning: no ladder in the dark.'
+      : '';
+  return (REASONS[reason] ?? '') + ladder;
+}
+
+export const NOTE_WORDS: Readonly<Record<PlanNote, string>> = {
+  anchor: 'After two or three days mostly comb, few eggs yet.',
+  bearding: 'Bees outside on a hot evening: wait, and brush them in while it is light.',
+  defensive:
+    'Where Africanised bees occur: full suit, a helper, distance to people and animals. Professionals take what is large.',
+  far: 'Move at least 5 km, or less than 1 m a day, else foragers fly back (rule of thumb).',
+  heat: 'Heat is foretold: the hold is cut short.',
+  ladder: 'Above 2 m: two people, and nobody on a ladder in the dark with live bees.',
+};
+
+export const SCHOOL_NAMES: Readonly<Record<CatchSchool, string>> = {
+  anchor: 'leave it to anchor',
+  sameEvening: 'take it the same evening',
+};
+export const SCHOOL_WHY: Readonly<Record<CatchSchool, string>> = {
+  anchor: 'Two or three days, until comb and eggs hold them; foragers learn the place, and honey adds weight.',
+  sameEvening: 'Spares a second trip and learning the place twice; they may abscond. Neither school is proven.',
+};
+
+/** `21:06`, with its day when that is not today: `Fri 15 May, 05:31`. */
+export function stepTime(minute: string, today: IsoDate): string {
+  const [date = today, time = ''] = minute.split('T');
+  return date === today ? time : `${dayShort(date)}, ${time}`;
+}
+
+/** `21:06 to 22:06`, `Sat 16 May, 05:30 to 07:30`, `Fri 15 to Sun 17 May`. */
+export function stepSpan({ start, end }: Pick<TrackStep, 'start' | 'end'>, today: IsoDate): string {
+  const [from = today, to = today] = [start, end].map((one) => one.slice(0, 10));
+  if (start === end) return stepTime(start, today);
+  // Past midnight is still the same night.
+  const oneNight = daysBetween(from, to) === 1 && end.slice(11) < '06:00';
+  if (from === to || oneNight) return `${stepTime(start, today)} to ${end.slice(11)}`;
+  return `${dayShort(from)} to ${dayShort(to)}`;
+}
