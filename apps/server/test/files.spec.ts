@@ -15,6 +15,7 @@ import {
   sitesToGpx,
 } from '../src/files/place-files.js';
 import { readTable, tableOf } from '../src/files/table-file.js';
+import { tasksToIcs } from '../src/today/calendar-file.js';
 
 interface FileCase {
   readonly id: string;
@@ -50,6 +51,7 @@ const place = ({ name, lat, lon, elevationM }: ReturnType<typeof sitesFromKml>[n
 const RUN: Readonly<Record<string, (...input: never[]) => unknown>> = {
   parseCsv,
   toCsv,
+  tasksToIcs,
   importTable,
   sha256Hex,
   canonicalJson,
