@@ -25,7 +25,7 @@ test.describe('the day', () => {
     await expect(tonight.getByRole('listitem').first()).toContainText('21:06');
     await expect(tonight).toContainText('no ladder in the dark');
     await expect(page.getByRole('region', { name: 'Watch' })).toContainText('Expect arrivals on the first warm days');
-    await tonight.getByRole('link', { name: /^Open the step: Close/ }).click();
+    await tonight.getByRole('link', { name: /^Open the step “Close/ }).click();
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('1.9 kg, in the trap');
   });
 
@@ -34,7 +34,7 @@ test.describe('the day', () => {
     const steps = page.getByRole('list', { name: 'Steps' });
     const [openBefore, broodBefore] = [await startOf('open'), await startOf('broodCheck')];
     const closing = steps.getByRole('listitem').filter({ hasText: 'Close the entrance' });
-    await closing.getByRole('button', { name: 'Move: Close the entrance' }).press('Enter');
+    await closing.getByRole('button', { name: 'Move “Close the entrance”' }).press('Enter');
     await closing.getByLabel('to').fill('2026-05-15T21:15');
     await closing.getByLabel('because').fill('Rain until late');
     await closing.getByRole('button', { name: 'Move it' }).press('Enter');
@@ -46,12 +46,12 @@ test.describe('the day', () => {
 
     // Skipping needs a reason; the school is the keeper's.
     const feeding = steps.getByRole('listitem').filter({ hasText: 'Feed' });
-    await feeding.getByRole('button', { name: 'Skip: Feed' }).click();
+    await feeding.getByRole('button', { name: 'Skip “Feed”' }).click();
     await expect(feeding.getByRole('button', { name: 'Skip it' })).toBeDisabled();
     await feeding.getByLabel('because').fill('The lime flows');
     await feeding.getByRole('button', { name: 'Skip it' }).click();
     await expect(feeding).toContainText('skipped');
-    await feeding.getByRole('button', { name: 'Not so: Feed' }).click();
+    await feeding.getByRole('button', { name: 'Not so “Feed”' }).click();
     await expect(feeding).not.toContainText('skipped');
     await page.getByRole('radio', { name: /take it the same evening/ }).check();
     await expect(steps).toContainText('Keep it shut');
