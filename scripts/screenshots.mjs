@@ -14,17 +14,13 @@ const desk = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
 const pictures = [
+  { name: 'today', path: '/today', size: desk, ready: 'yw-weather-panel li' },
+  { name: 'catch-steps', path: '/catches/catch-v-11-2026-05-13', size: desk, ready: 'yw-plan-track li' },
   { name: 'bench-list', path: '/bench', size: desk },
   { name: 'bench-design', path: '/bench/vellmark-tall-nuc', size: desk, open: 'Base, empty' },
   { name: 'bench-tube-inches', path: '/bench/vellmark-form-tube', size: desk, units: 'imperial', open: 'Three holes' },
   { name: 'bench-night', path: '/bench/vellmark-two-coolers', size: desk, theme: 'night' },
   { name: 'bench-phone', path: '/bench/vellmark-tall-nuc', size: phone },
-  { name: 'bench-load', path: '/bench/vellmark-tall-nuc/load', size: desk },
-  {
-    name: 'bench-compare',
-    path: '/bench/compare?ids=vellmark-tall-nuc,vellmark-orchard-zander,vellmark-two-coolers,vellmark-fence-boards',
-    size: desk,
-  },
   { name: 'suction-rig', path: '/suction/vellmark-loft-rig', size: desk, ready: 'yw-matter-bars' },
   {
     name: 'suction-night',
@@ -50,7 +46,7 @@ const pictures = [
   { name: 'ground-night', path: '/ground', size: desk, theme: 'night', ready: '.leaflet-marker-icon' },
   { name: 'catches', path: '/catches?season=2025', size: desk, ready: 'section li a' },
   { name: 'stores', path: '/stores', size: desk },
-  { name: 'stores-trap', path: '/stores/traps/vellmark-v-01', size: desk },
+  { name: 'files', path: '/files', size: desk, ready: 'section li' },
 ];
 
 const server = spawn(

@@ -4,10 +4,10 @@
  */
 import { spawn } from 'node:child_process';
 import { chromium } from './chromium.mjs';
-import { gdal } from './gdal.mjs';
+import { readers } from './readers.mjs';
 
 process.env.CHROME_BIN = chromium();
-gdal();
+readers();
 process.env.NG_CLI_ANALYTICS = 'false';
 
 /** How each runner says its counts: the last match counts. */

@@ -4,6 +4,7 @@ import type { ChangeDto } from '@yewridge/contract/season';
 import type { TodayDto } from '@yewridge/contract/today';
 import { sunTimes } from '@yewridge/core/catches';
 import { addDays } from '@yewridge/core/season';
+import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { seedDemo } from '../src/demo/seed-demo.js';
 import { filledWeather } from '../src/shared/season-clock/daily-weather.js';
@@ -69,6 +70,20 @@ describe('today in Vellmark', () => {
     const old = board.cards.find(({ caught, siteId }) => caught.foundOn < '2024' && siteId !== null)!;
     expect((await get<CatchPlanDto>(bench, `catches/${old.caught.id}/plan`)).over).toBeTrue();
     expect((await bench.http.get('/api/v1/catches/nobody/plan')).status).toBe(404);
+  });
+
+  it('its calendar is read by another program, step for step at its local time', async () => {
+    const { plans } = await get<TodayDto>(bench, 'today');
+    const ahead = plans.flatMap(({ steps }) => steps.filter(({ state }) => state !== 'done' && state !== 'skipped'));
+    const ics = (await bench.http.get('/api/v1/today/steps.ics')).text;
+    const script = [
+      'import sys, icalendar',
+      'for e in icalendar.Calendar.from_ical(sys.stdin.buffer.read()).walk("VEVENT"):',
+      '    print(e.decoded("DTSTART").strftime("%Y-%m-%dT%H:%M"), e.decoded("DTEND").strftime("%Y-%m-%dT%H:%M"), e.decoded("DTSTART").tzinfo)',
+    ].join('\n');
+    const read = spawnSync('/usr/bin/python3', ['-c', script], { input: ics, encoding: 'utf8' });
+    expect(read.stderr).toBe('');
+    expect(read.stdout.trim().split('\n').sort()).toEqual(ahead.map(({ start, end }) => `${start} ${end} None`).sort());
   });
 
   it('lures have a state and a day to be renewed, with its range', async () => {
