@@ -36,6 +36,8 @@ import {
   whatMatters,
   withOpening,
 } from '@yewridge/core/suction';
+import { sunTimes } from '@yewridge/core/catches';
+import { addDays, baitCourse, predictSwarmSeason } from '@yewridge/core/season';
 import { writeClub, plainReads } from './club-records.mjs';
 import { dragTrace, gateTrace, scrollTrace } from './drag-trace.mjs';
 
@@ -211,6 +213,32 @@ const suction = {
   heat: await timed((n) => heatClock({ ...rigHeatQuestion(rig, 0.02), bees: 8000 + n }), 40, 10),
 };
 
+/** Ten years of forty catches each, and a season's weather for four hundred lures. */
+const tenYears = Array.from({ length: 400 }, (_, n) => ({
+  date: addDays(`${2016 + (n % 10)}-04-20`, Math.floor(n / 10)),
+}));
+const seasonDays = Array.from({ length: 180 }, (_, n) => ({
+  date: addDays('2026-03-01', n),
+  tMin: 6 + (n % 5),
+  tMax: 18 + (n % 7),
+}));
+const year = {
+  predict: await timed(
+    (n) => predictSwarmSeason({ site: { lat: 47 + n / 1000, lon: 13 }, season: 2026, catches: tenYears }),
+    40,
+    10,
+  ),
+  lures: await timed(
+    (n) => {
+      for (let lure = 0; lure < 400; lure++) {
+        baitCourse({ carrier: 'swabInBag', massKg: 4e-4 + (lure + n) * 1e-7 }, seasonDays);
+      }
+    },
+    ...few,
+  ),
+  sun: await timed((n) => sunTimes(addDays('2026-01-01', n % 365), 47.4, 13.2)),
+};
+
 const folder = mkdtempSync(join(tmpdir(), 'yewridge-bench-'));
 const bare = await bareServer(folder);
 const own = await api(join(folder, 'own'));
@@ -341,6 +369,14 @@ const lines = [
   row('the band of two nozzles (in the worker)', suction.lanes),
   row('what matters most (in the worker)', suction.matters),
   row('the heat clock, three moods over two hours (in the worker)', suction.heat),
+  '',
+  '## The season (in Node)',
+  '',
+  '| what | median | 95 % below |',
+  '| --- | --- | --- |',
+  row('the swarm season from ten years of forty catches (aim under 100 ms)', year.predict),
+  row('the courses of 400 lures over a season (aim under 150 ms)', year.lures),
+  row('sunrise, sunset and twilight of a day', year.sun),
   '',
   '## What the browser loads first (gzip)',
   '',

@@ -11,6 +11,7 @@ import { dateOfDay, dayIn, dayOrNull, type IsoDate } from '../shared/calendar/in
 import { DomainError, Fields, NON_NEGATIVE, type NumberRange } from '../shared/errors/index.js';
 import { LATITUDE, LONGITUDE } from '../shared/geometry/index.js';
 import { sunTimes } from './sun-times.js';
+import { DAY_MINUTES, wallTime } from './wall-time.js';
 
 export const CATCH_SCHOOLS = ['anchor', 'sameEvening'] as const;
 export type CatchSchool = (typeof CATCH_SCHOOLS)[number];
@@ -75,9 +76,8 @@ export interface AfterCatchPlan {
   readonly notes: readonly PlanNote[];
 }
 
-const DAY = 1440;
 const HEIGHT: NumberRange = { min: 0, max: 40 };
-const OFFSET: NumberRange = { min: -DAY, max: DAY };
+const OFFSET: NumberRange = { min: -DAY_MINUTES, max: DAY_MINUTES };
 const LADDER_M = 2;
 const RAINY_MM = 5;
 const COOL_C = 25;
@@ -98,9 +98,9 @@ function skyOf(first: number, { lat, lon, offset }: { lat: number; lon: number; 
   const event = (day: number, which: 'sunrise' | 'sunset', missing: number): number => {
     const sun = sunTimes(dateOfDay(day), lat, lon);
     // Where local time is most of a day from the sun's, whole days are taken off until noon falls on the date.
-    const days = Math.floor((sun.noon + offset) / DAY);
+    const days = Math.floor((sun.noon + offset) / DAY_MINUTES);
     const minute = sun[which];
-    return (day - first) * DAY + (minute === null ? missing : minute + offset - days * DAY);
+    return (day - first) * DAY_MINUTES + (minute === null ? missing : minute + offset - days * DAY_MINUTES);
   };
   return {
     rise: (day) => event(day, 'sunrise', NO_SUNRISE),
@@ -217,7 +217,7 @@ function atThePlace({ high, sky }: Story, days: Days, moved: number): readonly S
 /** Frames, brood and mites, once the bees have settled. */
 function settled(story: Story, { close, open }: Days): readonly Step[] {
   const { found, arrived, left, size, broodFrame, forecast } = story;
-  const minute = (day: number, hour: number): number => (day - found) * DAY + at(hour);
+  const minute = (day: number, hour: number): number => (day - found) * DAY_MINUTES + at(hour);
   const unfit = (day: number): boolean => {
     const { tMax = null, rainMm = null } = forecast.get(day) ?? {};
     return (tMax !== null && tMax < UNFIT.belowC) || (rainMm !== null && rainMm >= UNFIT.rainMm);
@@ -243,15 +243,6 @@ function settled(story: Story, { close, open }: Days): readonly Step[] {
   ];
 }
 
-/** A wall time so many minutes after 00:00 of a day. */
-function wallTime(first: number, minutes: number): string {
-  const whole = Math.round(minutes);
-  const day = Math.floor(whole / DAY);
-  const ofDay = whole - day * DAY;
-  const two = (n: number): string => String(n).padStart(2, '0');
-  return `${dateOfDay(first + day)}T${two(Math.floor(ofDay / 60))}:${two(ofDay % 60)}`;
-}
-
 /**
  * @throws DomainError `MISSING`, `TYPE`, `ENUM`, `FORMAT`, `RANGE`; `CONFLICT` for an arrival after the day it was found, or a
  * last empty look after the arrival.
@@ -264,8 +255,8 @@ export function afterCatchPlan(caught: CaughtSwarm): AfterCatchPlan {
   const tasks = [...way, ...atThePlace(story, days, moved), ...settled(story, days)]
     .map(([code, startMin, endMin, reason]): PlanTask => ({
       code,
-      start: wallTime(story.found, startMin),
-      end: wallTime(story.found, endMin),
+      start: wallTime(dateOfDay(story.found), startMin),
+      end: wallTime(dateOfDay(story.found), endMin),
       startMin,
       endMin,
       reason,

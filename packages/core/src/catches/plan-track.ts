@@ -6,9 +6,9 @@
  * mites) stays where it is.
  * Source: convention.
  */
-import { addDays, daysBetween, type IsoDate } from '../shared/calendar/index.js';
-import { DomainError } from '../shared/errors/index.js';
+import type { IsoDate } from '../shared/calendar/index.js';
 import type { PlanCode, PlanTask } from './after-catch-plan.js';
+import { DAY_MINUTES, minutesAfter, wallTime } from './wall-time.js';
 
 export const STEP_MARKS = ['done', 'moved', 'skipped'] as const;
 export type StepMark = (typeof STEP_MARKS)[number];
@@ -31,21 +31,6 @@ const CHAIN: readonly PlanCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 
 const FOLLOWERS: readonly PlanCode[] = [...CHAIN, 'rehang', 'feed', 'transfer'];
 /** Steps whose time passes: afterwards there is nothing to make good. */
 const PASSING: readonly PlanCode[] = ['feed', 'miteWindow', 'shade', 'hold'];
-const MINUTE = /^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):([0-5]\d)$/;
-const DAY = 1440;
-
-function minuteOf(at: string, foundOn: IsoDate, path: string): number {
-  const [, date, hour, minute] = MINUTE.exec(at) ?? [];
-  if (date === undefined) throw new DomainError('FORMAT', path, `"${at}" is not a time like 2026-05-14T18:20`);
-  return daysBetween(foundOn, date) * DAY + 60 * Number(hour) + Number(minute);
-}
-
-function wallTime(foundOn: IsoDate, minutes: number): string {
-  const whole = Math.round(minutes);
-  const day = Math.floor(whole / DAY);
-  const two = (n: number): string => String(n).padStart(2, '0');
-  return `${addDays(foundOn, day)}T${two(Math.floor((whole - day * DAY) / 60))}:${two((whole - day * DAY) % 60)}`;
-}
 
 /**
  * @param now local wall time. @throws DomainError `FORMAT` for a time that is none.
@@ -56,18 +41,18 @@ export function planTrack(
   marks: readonly MarkedStep[],
   now: string,
 ): readonly TrackStep[] {
-  const nowMin = minuteOf(now, foundOn, 'now');
+  const nowMin = minutesAfter(foundOn, now, 'now');
   const markOf = new Map(marks.map((mark, n) => [mark.code, { ...mark, n }]));
   let shift = 0;
   return tasks.map((task): TrackStep => {
     const mark = markOf.get(task.code);
     const own = FOLLOWERS.includes(task.code) ? shift : 0;
-    let startMin = task.startMin + own * DAY;
-    let endMin = task.endMin + own * DAY;
-    const at = typeof mark?.at === 'string' ? minuteOf(mark.at, foundOn, `marks[${mark.n}].at`) : null;
+    let startMin = task.startMin + own * DAY_MINUTES;
+    let endMin = task.endMin + own * DAY_MINUTES;
+    const at = typeof mark?.at === 'string' ? minutesAfter(foundOn, mark.at, `marks[${mark.n}].at`) : null;
     if (at !== null && mark?.state !== 'skipped') {
       // Night work that ends after midnight belongs to the evening before.
-      const days = Math.round((at - startMin) / DAY);
+      const days = Math.round((at - startMin) / DAY_MINUTES);
       if (CHAIN.includes(task.code)) shift += days;
       [startMin, endMin] = [at, mark?.state === 'moved' ? at + (endMin - startMin) : at];
     }
@@ -88,7 +73,7 @@ export function planTrack(
       start: wallTime(foundOn, startMin),
       end: wallTime(foundOn, endMin),
       state,
-      shiftedDays: Math.round((startMin - task.startMin) / DAY),
+      shiftedDays: Math.round((startMin - task.startMin) / DAY_MINUTES),
     };
   });
 }

@@ -84,7 +84,8 @@ function stepLine(plan: CatchPlanDto, step: TrackStep, now: string, system: Unit
     what: plan.number ? `${STEP_NAMES[code]}: ${plan.number}` : STEP_NAMES[code],
     where: here ? place(plan.place, again ? null : plan.heightM, system) : (plan.wentTo ?? 'where it stands'),
     why: reasonWords(step, high),
-    caution: high && AT_THE_TRAP.includes(code) ? TWO : '',
+    // Closing from a height says itself that it is not done from a ladder in the dark.
+    caution: high && (code === 'lowerAtFirstLight' || again) ? TWO : '',
     action: again ? 'Hang it' : 'Open the step',
     link: again ? hangLink() : catchLink(plan.catchId),
     query: again && plan.siteId !== null ? { site: plan.siteId } : {},

@@ -138,7 +138,7 @@ export class SeasonStrip {
       end,
       y,
     });
-    return [mark('Earliest', earliest, 'end', 34), mark('Peak', peak, 'start', 12), mark('Last', last, 'start', 32)];
+    return [mark('Earliest', earliest, 'end', 28), mark('Peak', peak, 'start', 11), mark('Last', last, 'start', 28)];
   });
 
   protected readonly tonight = computed(() => this.#x(this.clock().day + 1));
