@@ -1,12 +1,13 @@
 import type { CatchBoardDto, CatchCardDto, CatchPlanDto } from '@yewridge/contract/catches';
 import type { RecordDto } from '@yewridge/contract/season';
 import { catchStage, FOLLOWUP_KINDS } from '@yewridge/core/catches';
-import { IsNull } from 'typeorm';
+import { addDays, type IsoDate } from '@yewridge/core/season';
+import { IsNull, MoreThanOrEqual } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { AppError } from '../http/app-error.js';
 import { groupedBy, type SeasonLog } from '../shared/season-log/season-log.js';
-import { planOf, planSources, type PlanSources } from './plans.js';
+import { PLAN_DAYS, planOf, planSources, type PlanSources } from './plans.js';
 
 const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
 
@@ -25,8 +26,11 @@ export class CatchesService {
 
   /** The plans that are not over, those found last first. */
   async plans(): Promise<readonly CatchPlanDto[]> {
-    const { cards } = await this.board();
-    const sources = await this.planSources();
+    // Older plans are over, so that a long record does not slow the day.
+    const since = addDays(this.log.today(), -PLAN_DAYS);
+    const { cards } = await this.board(since);
+    if (cards.length === 0) return [];
+    const sources = await this.planSources(since);
     return cards.flatMap((card) => {
       // Old catches have no weather that still counts; their plans are over.
       if (card.stage === 'settled' || card.stage === 'lost') return [];
@@ -38,27 +42,32 @@ export class CatchesService {
   /** The plan of one catch, over or not. @throws AppError `NOT_FOUND` also where nobody knows the place. */
   async plan(id: string): Promise<CatchPlanDto> {
     const card = (await this.board()).cards.find(({ caught }) => caught.id === id);
-    const plan = card && planOf(card, await this.planSources(), this.log);
+    const plan = card && planOf(card, await this.planSources(card.caught.foundOn), this.log);
     if (!plan) throw new AppError('NOT_FOUND');
     return plan;
   }
 
-  private async planSources(): Promise<PlanSources> {
-    const stays = new Map((await this.log.stays(ALL_YEARS)).map((stay) => [stay.id, stay]));
+  private async planSources(since: IsoDate): Promise<PlanSources> {
+    const span = { from: since, to: ALL_YEARS.to };
+    const stays = new Map((await this.log.stays(span)).map((stay) => [stay.id, stay]));
     const steps = await this.database.source
       .getRepository(RECORD_ENTITIES.steps)
       .find({ where: { deletedAt: IsNull() } });
-    return planSources(this.log, stays, steps as unknown as RecordDto<'steps'>[]);
+    return planSources(this.log, { stays, since, steps: steps as unknown as RecordDto<'steps'>[] });
   }
 
-  async board(): Promise<CatchBoardDto> {
+  /** Catches found since a day; all of them when none is given. */
+  async board(since: IsoDate = ALL_YEARS.from): Promise<CatchBoardDto> {
     const repository = this.database.source.getRepository(RECORD_ENTITIES.catches);
-    const rows = await repository.find({ where: { deletedAt: IsNull() }, order: { foundOn: 'DESC', id: 'ASC' } });
+    const rows = await repository.find({
+      where: { deletedAt: IsNull(), foundOn: MoreThanOrEqual(since) },
+      order: { foundOn: 'DESC', id: 'ASC' },
+    });
     const followups = await this.database.source
       .getRepository(RECORD_ENTITIES.followups)
       .find({ where: { deletedAt: IsNull() }, order: { on: 'ASC', id: 'ASC' } });
     const byCatch = groupedBy(followups as unknown as RecordDto<'followups'>[], ({ catchId }) => catchId);
-    const stays = new Map((await this.log.stays(ALL_YEARS)).map((stay) => [stay.id, stay]));
+    const stays = new Map((await this.log.stays({ ...ALL_YEARS, from: since })).map((stay) => [stay.id, stay]));
     const number = new Map((await this.log.traps()).map((trap) => [trap.id, trap.number]));
     const cards = (rows as unknown as RecordDto<'catches'>[]).map((caught): CatchCardDto => {
       const stay = caught.deploymentId === null ? undefined : stays.get(caught.deploymentId);

@@ -22,7 +22,7 @@ import {
 } from '../shared/season-log/season-log.js';
 
 /** After so many days a plan is history, whatever was marked. */
-const PLAN_DAYS = 60;
+export const PLAN_DAYS = 60;
 const FORECAST_DAYS = 30;
 /** About so many frames a kilogram covers. */
 const FRAMES_A_KG = 4;
@@ -168,17 +168,23 @@ export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog)
 /** What plans are made of, read once for all catches. */
 export async function planSources(
   log: SeasonLog,
-  stays: ReadonlyMap<string, StayLine>,
-  steps: readonly RecordDto<'steps'>[],
+  {
+    stays,
+    steps,
+    since,
+  }: {
+    readonly stays: ReadonlyMap<string, StayLine>;
+    readonly steps: readonly RecordDto<'steps'>[];
+    readonly since: IsoDate;
+  },
 ): Promise<PlanSources> {
   const today = log.today();
-  const from = addDays(today, -PLAN_DAYS);
   const byTrap = groupedBy([...stays.values()], ({ trapId }) => trapId);
-  const empty = groupedBy(await log.emptyLooks(), ({ deploymentId }) => deploymentId);
+  const empty = groupedBy(await log.emptyLooks(since), ({ deploymentId }) => deploymentId);
   return {
     stays,
     places: new Map((await log.places()).map((place) => [place.id, place])),
-    weather: await log.weather({ from, to: addDays(today, FORECAST_DAYS) }),
+    weather: await log.weather({ from: since, to: addDays(today, FORECAST_DAYS) }),
     lastEmpty: new Map([...empty].map(([id, looks]) => [id, looks.map(({ date }) => date).sort()])),
     hungAgain: ({ trapId, id, hungOn }) =>
       (byTrap.get(trapId) ?? []).find((other) => other.id !== id && other.hungOn > hungOn)?.hungOn ?? null,

@@ -167,13 +167,15 @@ export class SeasonLog {
   }
 
   /** Days on which a stay that ended in a catch was found empty: between the last of them and the catch the bees came. */
-  emptyLooks(): Promise<
-    readonly { readonly deploymentId: string; readonly date: IsoDate; readonly occupied: false }[]
-  > {
+  emptyLooks(
+    since: IsoDate = '0001-01-01',
+  ): Promise<readonly { readonly deploymentId: string; readonly date: IsoDate; readonly occupied: false }[]> {
     return this.query<{ deploymentId: string; date: IsoDate }>(
       `SELECT DISTINCT deployment_id AS deploymentId, substr(at, 1, 10) AS date FROM visits
        WHERE deleted_at_utc IS NULL AND occupied = 0
-         AND deployment_id IN (SELECT deployment_id FROM catches WHERE deleted_at_utc IS NULL)`,
+         AND deployment_id IN (
+           SELECT deployment_id FROM catches WHERE deleted_at_utc IS NULL AND found_on >= ?)`,
+      [since],
     ).then((rows) => rows.map((row) => ({ ...row, occupied: false })));
   }
 
