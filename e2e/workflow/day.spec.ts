@@ -59,6 +59,17 @@ test.describe('the day', () => {
     await expect(steps).not.toContainText('Keep it shut');
   });
 
+  test('a bloom is noted by one touch, says how early it is, and is taken back by another', async ({ page }) => {
+    await page.goto(`${DEMO}/today`);
+    const blooms = page.getByRole('complementary');
+    await blooms.getByLabel('What blooms today').fill('Hawthorn');
+    await blooms.getByLabel('How far it is').selectOption('full bloom');
+    await blooms.getByRole('button', { name: 'Note it' }).click();
+    await expect(blooms.getByRole('listitem').filter({ hasText: 'Hawthorn, full bloom' })).toContainText('14 May');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(blooms.getByText('Hawthorn, full bloom')).toHaveCount(0);
+  });
+
   test('the steps go into a calendar, and the day fits a phone', async ({ page }) => {
     await page.goto(`${DEMO}/today`);
     const saving = page.waitForEvent('download');

@@ -5,6 +5,7 @@ import { afterCatchPlan, planTrack, sunTimes } from '@yewridge/core/catches';
 import { visitDue } from '@yewridge/core/rounds';
 import { predictSwarmSeason, swarmSeasonCurve } from '@yewridge/core/season';
 import { reasonWords, stepSpan } from '../../../shared/season/step-words';
+import { bloomRows } from './bloom-words';
 import { basisWords, phaseWords } from './season-words';
 import { clockText, dayAnswer, todayGroups } from './today-lines';
 
@@ -198,5 +199,30 @@ describe('steps in words', () => {
         }
       }
     }
+  });
+});
+
+describe('blooms in words', () => {
+  const bloom = (species: string, on: string) => ({ id: `${species} ${on}`, species, stage: 'fullBloom' as const, on });
+
+  it('this year’s stand against the others, and what is due about now is asked for', () => {
+    const rows = bloomRows(
+      [
+        bloom('Apple', '2024-05-06'),
+        bloom('apple', '2025-05-02'),
+        bloom('Apple', '2026-04-30'),
+        bloom('Robinia', '2024-05-27'),
+        bloom('Robinia', '2025-05-23'),
+        bloom('Lime', '2025-06-25'),
+        bloom('Sorrel', '2026-05-13'),
+      ],
+      TODAY,
+      'N',
+    );
+    expect(rows.map(({ name, says, id }) => [name, says, id === null])).toEqual([
+      ['Sorrel, full bloom', '13 May, the first year it is noted', false],
+      ['Robinia, full bloom', 'usually 26 May', true],
+      ['Apple, full bloom', '30 Apr, 5 days early', false],
+    ]);
   });
 });

@@ -10,6 +10,7 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { basisWords, phaseWords } from '../data/season-words';
 import { CALENDAR, TodayApi } from '../data/today-api';
 import { dayAnswer, todayGroups } from '../data/today-lines';
+import { BloomPanel } from '../ui/bloom-panel';
 import { SeasonStrip } from '../ui/season-strip';
 import { WeatherPanel } from '../ui/weather-panel';
 
@@ -19,7 +20,7 @@ const DUSK_OFFERED = 45;
 /** What to do now, tonight and this week, and why. */
 @Component({
   selector: 'yw-today-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, SeasonStrip, WeatherPanel],
+  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, SeasonStrip, WeatherPanel, BloomPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './today-page.html',
   styleUrl: './today-page.scss',
