@@ -45,14 +45,14 @@ function reasonWords(trap: HangingDto, { code, from }: DueReason, today: IsoDate
 /** How fresh the lure is, and when it wants to be renewed. */
 export function lureWords({ lure }: HangingDto, today: IsoDate): string {
   if (!lure) return 'no lure is recorded';
-  const { state, fraction, faint, date, earliest, weighed } = lure;
+  const { state, fraction, faint, date, earliest, weighed, guessedDays } = lure;
   const left = `${percentText(fraction)} left`;
   if (faint) return `the lure is faint all along, ${left}: more of it, or another carrier`;
   if (state === 'spent' || state === 'weak') return `the lure is ${state}, ${left}`;
   const renew = weighed > 0 ? date : earliest;
   if (renew === null) return `the lure is ${state}, ${left}`;
   const when = renew <= today ? 'now' : `by ${dayShort(renew)}`;
-  return `the lure may be weak ${when}, ${left} by rule of thumb`;
+  return `the lure may be weak ${when}, ${left} by rule of thumb${guessedDays > 0 ? ', its weather partly guessed' : ''}`;
 }
 
 /** A trap's line in the due list. */

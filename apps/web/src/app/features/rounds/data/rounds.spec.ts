@@ -1,7 +1,7 @@
 import type { DueListDto, HangingDto, RibbonDto, RibbonStay } from '@yewridge/contract/rounds';
 import type { RecordDto } from '@yewridge/contract/season';
 import { visitDue } from '@yewridge/core/rounds';
-import { dueGroups, dueLine } from '../../../shared/season/due-words';
+import { dueGroups, dueLine, lureWords } from '../../../shared/season/due-words';
 import { readingFault, readingsAct } from './reading-acts';
 import { filterCounts, joined, ribbonLines, siteLines } from './ribbon-rows';
 import { axisMarks, dateAtX, scaleOf, scrollFor, xOf, yearsIn } from './ribbon-scale';
@@ -148,6 +148,39 @@ describe('rounds: a look as records', () => {
     expect(readingFault({ label: '', value: '3', unit: '' })).toContain('Say what was read');
     const [change] = readingsAct('d1', '2026-05-14T18:20', { label: 'field', value: '112,5', unit: 'V/m' });
     expect(change?.op === 'put' ? change.fields['value'] : null).toBe(112.5);
+  });
+});
+
+describe('rounds: how fresh a lure is', () => {
+  const lure = {
+    baitId: 'b1',
+    appliedOn: '2026-04-12',
+    carrier: 'swabInBag',
+    state: 'fresh',
+    fraction: 0.82,
+    melted: false,
+    overdose: false,
+    date: '2026-07-01',
+    earliest: '2026-05-25',
+    latest: null,
+    faint: false,
+    weighed: 0,
+    guessedDays: 0,
+  } as const;
+  const says = (change: Partial<HangingDto['lure']>): string =>
+    lureWords(hanging({ lure: { ...lure, ...change } as HangingDto['lure'] }), TODAY);
+
+  it('goes by the early end until its carrier was weighed, and says what is guessed', () => {
+    expect(says({})).toBe('the lure may be weak by Mon 25 May, 82 % left by rule of thumb');
+    expect(says({ weighed: 1 })).toContain('by Wed 1 Jul');
+    expect(says({ guessedDays: 9 })).toContain('its weather partly guessed');
+    expect(says({ earliest: TODAY })).toContain('may be weak now');
+  });
+
+  it('says what is weak, and that a faint one wants more and not a fresh one', () => {
+    expect(says({ state: 'spent', fraction: 0.02 })).toBe('the lure is spent, 2 % left');
+    expect(says({ faint: true })).toContain('more of it, or another carrier');
+    expect(lureWords(hanging(), TODAY)).toBe('no lure is recorded');
   });
 });
 
