@@ -168,7 +168,7 @@ describe('rounds: how fresh a lure is', () => {
     guessedDays: 0,
   } as const;
   const says = (change: Partial<HangingDto['lure']>): string =>
-    lureWords(hanging({ lure: { ...lure, ...change } as HangingDto['lure'] }), TODAY);
+    lureWords(hanging({ lure: { ...lure, ...change } }), TODAY);
 
   it('goes by the early end until its carrier was weighed, and says what is guessed', () => {
     expect(says({})).toBe('the lure may be weak by Mon 25 May, 82 % left by rule of thumb');
