@@ -47,7 +47,7 @@ test.describe('shell', () => {
       }, theme);
       for (const [path, ready] of [
         ['/today', 'yw-weather-panel li'],
-        ['/catches/catch-v-11-2026-05-13', 'yw-plan-track li'],
+        ['/catches/catch-v-14-2026-05-08', 'yw-plan-track li'],
         ['/bench', 'article'],
         ['/bench/vellmark-tall-nuc', '[aria-label^="Drawing of"]'],
         ['/bench/new', 'section'],
@@ -89,7 +89,7 @@ test.describe('shell', () => {
         ['/settings', '[role=radiogroup]'],
       ] as const) {
         await page.goto(DEMO + path);
-        await page.locator(ready).first().waitFor();
+        await page.locator(ready).first().waitFor({ timeout: 30_000 });
         if (path.endsWith('tall-nuc')) {
           await page.getByRole('button', { name: 'Try a site' }).click();
           for (const row of [/^Board on a limb stub/, /^Lid, comb and boards/, /^Room/, /^5-frame deep/]) {
@@ -112,7 +112,7 @@ test.describe('shell', () => {
     await page.setViewportSize({ width: 390, height: 844 });
     for (const path of [
       '/today',
-      '/catches/catch-v-11-2026-05-13',
+      '/catches/catch-v-14-2026-05-08',
       '/bench',
       '/bench/new',
       '/bench/swarm-size',
