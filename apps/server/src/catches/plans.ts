@@ -12,6 +12,7 @@ import {
   type SwarmSizeClass,
   type TrackStep,
 } from '@yewridge/core/catches';
+import { beesFromFrames, massFromBees } from '@yewridge/core/bench';
 import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
 import {
   groupedBy,
@@ -24,8 +25,6 @@ import {
 /** After so many days a plan is history, whatever was marked. */
 export const PLAN_DAYS = 60;
 const FORECAST_DAYS = 30;
-/** About so many frames a kilogram covers. */
-const FRAMES_A_KG = 4;
 
 export interface PlanSources {
   readonly stays: ReadonlyMap<string, StayLine>;
@@ -38,7 +37,7 @@ export interface PlanSources {
 
 function sizeOf({ size, massKg, framesCovered }: RecordDto<'catches'>): SwarmSizeClass | null {
   if (size !== null) return size;
-  const mass = massKg ?? (framesCovered === null ? null : framesCovered / FRAMES_A_KG);
+  const mass = massKg ?? (framesCovered === null ? null : massFromBees(beesFromFrames({ frames: framesCovered })).mass);
   return mass === null ? null : swarmClass(mass);
 }
 

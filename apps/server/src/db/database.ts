@@ -19,6 +19,9 @@ import { CreateSeasonLog20261125231000 } from './migrations/20261125231000-creat
 import { CreatePhotos20261126020000 } from './migrations/20261126020000-create-photos.js';
 import { CreateSteps20261126024500 } from './migrations/20261126024500-create-steps.js';
 
+/** Thrown at the end of a write that was only to tell what would happen: everything of it is undone. */
+export class OnlyTried extends Error {}
+
 const BUSY_TIMEOUT_MS = 5000;
 const IN_MEMORY = ':memory:';
 

@@ -5,7 +5,7 @@ import { designSchema, recordFieldsSchema, rigSchema } from '@yewridge/contract/
 import { columnName, columnsOf, TABLE_NAMES, type TableName } from '@yewridge/contract/season';
 import type { ObjectSchema } from 'joi';
 import type { EntityManager, EntityMetadata } from 'typeorm';
-import { type Database, ENTITIES } from '../db/database.js';
+import { type Database, ENTITIES, OnlyTried } from '../db/database.js';
 import { PictureEntity } from '../db/entities/picture-entity.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { TrapEntity } from '../db/entities/trap-entity.js';
@@ -75,9 +75,6 @@ function checked(table: string, row: Raw, n: number): void {
   const fields = Object.fromEntries(columnsOf(table as TableName).map(([field]) => [field, row[field]]));
   refuseUnless(recordFieldsSchema(table as TableName), fields, at);
 }
-
-/** Undoes a transaction that was only to tell what would happen. */
-class OnlyTried extends Error {}
 
 function isConstraint(error: unknown): error is Error {
   return error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_CONSTRAINT');

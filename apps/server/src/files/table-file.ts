@@ -6,11 +6,10 @@ import {
   fileColumns,
   type FileTable,
 } from '@yewridge/contract/files';
-import type { Column } from '@yewridge/contract/season';
+import { type Column, RECORD_ID } from '@yewridge/contract/season';
 import { isIsoDate } from '@yewridge/core/shared/calendar';
 import { type Cell, parseCsv, unguarded } from './csv-file.js';
 
-const ID = /^[A-Za-z0-9_-]{1,64}$/;
 const NUMBER = /^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/;
 const MINUTE = /^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):[0-5]\d$/;
 
@@ -51,7 +50,7 @@ function textOf(value: string, column: Column & { readonly kind: 'text' }): stri
 }
 
 function idOf(text: string): string {
-  if (!ID.test(text)) throw new CellFault('FORMAT', `"${text}" is not an id: 1 to 64 letters, digits, _ and -`);
+  if (!RECORD_ID.test(text)) throw new CellFault('FORMAT', `"${text}" is not an id: 1 to 64 letters, digits, _ and -`);
   return text;
 }
 

@@ -78,7 +78,8 @@ export interface AfterCatchPlan {
 
 const HEIGHT: NumberRange = { min: 0, max: 40 };
 const OFFSET: NumberRange = { min: -DAY_MINUTES, max: DAY_MINUTES };
-const LADDER_M = 2;
+/** m above which a trap is reached by a ladder. */
+export const LADDER_M = 2;
 const RAINY_MM = 5;
 const COOL_C = 25;
 const HOT_C = 28;

@@ -14,6 +14,7 @@ export {
   type CatchSchool,
   type CaughtSwarm,
   type ForecastDay,
+  LADDER_M,
   PLAN_CODES,
   PLAN_NOTES,
   type PlanCode,

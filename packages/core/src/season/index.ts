@@ -50,6 +50,7 @@ export {
   swarmSeasonCurve,
   type SwarmSeasonInput,
 } from './swarm-season.js';
+export { filledWeather, type FilledWeather } from './filled-weather.js';
 export { coldSnaps, type ColdSnap, delayByWeather, flightFitness } from './flying-weather.js';
 export { sizeTrend } from './size-trend.js';
 export { fitScoutModel, type ScoutLook } from './scout-fit.js';

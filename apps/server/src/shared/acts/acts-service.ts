@@ -10,7 +10,7 @@ import {
 } from '@yewridge/contract/season';
 import { addDays } from '@yewridge/core/season';
 import type { EntityManager } from 'typeorm';
-import type { Database } from '../../db/database.js';
+import { type Database, OnlyTried } from '../../db/database.js';
 import { ActEntity } from '../../db/entities/act-entity.js';
 import { RecordChangeEntity } from '../../db/entities/record-change-entity.js';
 import {
@@ -60,9 +60,6 @@ type Refuse = (place: number, error: unknown) => void;
 const atOnce: Refuse = (_, error) => {
   throw error;
 };
-
-/** Undoes a transaction that was only to tell what would happen. */
-class OnlyTried extends Error {}
 
 /** The rules, asked of everything an act touched, once all of it is made. */
 async function holds(

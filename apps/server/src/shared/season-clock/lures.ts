@@ -6,13 +6,13 @@ import {
   baitCourse,
   calibrateBait,
   CARRIERS,
+  filledWeather,
   type IsoDate,
   nextRebait,
   type Shade,
   type Substance,
 } from '@yewridge/core/season';
 import { groupedBy, type LureLine, type SeasonLog, type WeatherLine } from '../season-log/season-log.js';
-import { filledWeather } from './daily-weather.js';
 
 const FORECAST_DAYS = 16;
 const MEMORY = ['baits', 'weighings', 'weather', 'deployments', 'sites'] as const;

@@ -1,4 +1,5 @@
 import type { HangingDto } from '@yewridge/contract/rounds';
+import { LADDER_M } from '@yewridge/core/catches';
 import type { DueCode, DueReason } from '@yewridge/core/rounds';
 import { daysBetween, type IsoDate } from '@yewridge/core/season';
 import { percentText } from '../units/format';
@@ -21,8 +22,6 @@ export interface DueGroup {
   readonly name: string;
   readonly lines: readonly DueLine[];
 }
-
-const LADDER_M = 2;
 
 function reasonWords(trap: HangingDto, { code, from }: DueReason, today: IsoDate): string {
   const words: Readonly<Record<DueCode, () => string>> = {

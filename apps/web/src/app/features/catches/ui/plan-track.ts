@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
-import type { CatchSchool, PlanCode, TrackStep } from '@yewridge/core/catches';
+import { type CatchSchool, LADDER_M, type PlanCode, type TrackStep } from '@yewridge/core/catches';
 import { hangLink } from '../../../shared/routes/paths';
 import {
   NOTE_WORDS,
@@ -21,7 +21,6 @@ const STATES = {
   now: 'now',
   ahead: '',
 } as const;
-const LADDER_M = 2;
 
 function stateWords({ state, shiftedDays }: TrackStep): string {
   const days = Math.abs(shiftedDays);

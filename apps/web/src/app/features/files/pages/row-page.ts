@@ -8,7 +8,6 @@ import { Failed, Waiting } from '../../../shared/layout/states';
 import { bookLink, filesLink, rowLink } from '../../../shared/routes/paths';
 import { binned, changed, made, RecordsApi } from '../../../shared/season/records-api';
 import { dayLong } from '../../../shared/season/season-words';
-import { TodayClock } from '../../../shared/season/today-clock';
 import { viewFor } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { type BookRow, changesSaid, labelOf, rowSaid, valueOf } from '../data/book-words';
@@ -35,7 +34,6 @@ export class RowPage {
   readonly #outbox = inject(ActOutbox);
   readonly #router = inject(Router);
   readonly #system = inject(UnitChoice).system;
-  protected readonly clock = inject(TodayClock);
   protected readonly filesLink = filesLink();
   protected readonly book = computed(() => bookLink(this.table()));
   protected readonly tableName = computed(() => TABLE_NAMES_SAID[this.table()]);

@@ -28,7 +28,6 @@ export class RowForm {
   readonly table = input.required<TableName>();
   readonly draft = input.required<RowDraft>();
   readonly names = input.required<LinkNames>();
-  readonly today = input.required<string | null>();
   readonly changed = output<RowDraft>();
 
   protected readonly fields = computed(() => {

@@ -1,7 +1,7 @@
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { HangingDto } from '@yewridge/contract/rounds';
 import type { TodayDto } from '@yewridge/contract/today';
-import type { PlanCode, TrackStep } from '@yewridge/core/catches';
+import { LADDER_M, type PlanCode, type TrackStep } from '@yewridge/core/catches';
 import { addDays, daysBetween, flightFitness, type IsoDate } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { catchLink, groundLink, hangLink, seasonLink, stayLink, visitLink } from '../../../shared/routes/paths';
@@ -34,7 +34,6 @@ export interface TodayGroup {
   readonly lines: readonly TodayLine[];
 }
 
-const LADDER_M = 2;
 /** A night ends with the morning. */
 const MORNING = 'T04:00';
 const TWO = 'Two people, ladder.';
@@ -245,11 +244,16 @@ export const clockText = (minute: number): string => {
   return `${String(Math.floor(whole / 60)).padStart(2, '0')}:${String(whole % 60).padStart(2, '0')}`;
 };
 
-/** Minutes of daylight that are left. */
-function lightWords({ sun, now }: TodayDto): string {
+/** Minutes of daylight that are left, below 0 after sunset; `null` where the sun does not set. */
+export function lightLeft({ sun, now }: TodayDto): number | null {
   const sunset = sun?.sunset;
-  if (sunset == null) return '';
-  const left = Math.round(sunset - (60 * Number(now.slice(11, 13)) + Number(now.slice(14))));
+  if (sunset == null) return null;
+  return Math.round(sunset - (60 * Number(now.slice(11, 13)) + Number(now.slice(14))));
+}
+
+function lightWords(day: TodayDto): string {
+  const left = lightLeft(day);
+  if (left === null) return '';
   if (left <= 0) return 'the sun has set';
   return left < 60 ? `${left} min of light` : `${Math.floor(left / 60)} h ${left % 60} min of light`;
 }

@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { benchLink, groundLink, roundsLink } from '../../../shared/routes/paths';
+import { benchLink, roundsLink } from '../../../shared/routes/paths';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { ThemeChoice } from '../../../shared/theme/theme-choice';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { basisWords, phaseWords } from '../data/season-words';
 import { CALENDAR, TodayApi } from '../data/today-api';
-import { dayAnswer, todayGroups } from '../data/today-lines';
+import { dayAnswer, lightLeft, todayGroups } from '../data/today-lines';
 import { BloomPanel } from '../ui/bloom-panel';
 import { SeasonStrip } from '../ui/season-strip';
 import { WeatherPanel } from '../ui/weather-panel';
@@ -31,7 +31,7 @@ export class TodayPage {
   protected readonly clock = inject(TodayClock);
   protected readonly system = inject(UnitChoice).system;
   protected readonly calendar = CALENDAR;
-  protected readonly links = { bench: benchLink(), ground: groundLink(), rounds: roundsLink() };
+  protected readonly links = { bench: benchLink(), rounds: roundsLink() };
   protected readonly view = viewOf(() => this.#api.now());
 
   protected readonly groups = computed(() => {
@@ -51,10 +51,8 @@ export class TodayPage {
   });
   protected readonly duskOffered = computed(() => {
     const day = this.view.data();
-    const sunset = day?.sun?.sunset;
-    if (!day || sunset == null || this.#theme.theme() === 'dusk') return false;
-    const minute = 60 * Number(day.now.slice(11, 13)) + Number(day.now.slice(14));
-    return minute >= sunset - DUSK_OFFERED;
+    const left = day && lightLeft(day);
+    return typeof left === 'number' && left <= DUSK_OFFERED && this.#theme.theme() !== 'dusk';
   });
   protected readonly hasSteps = computed(() => (this.view.data()?.plans.length ?? 0) > 0);
 

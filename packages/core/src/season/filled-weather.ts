@@ -1,7 +1,13 @@
-import { addDays, type BaitWeather, daysBetween, type IsoDate } from '@yewridge/core/season';
-import type { WeatherLine } from '../season-log/season-log.js';
+/**
+ * Weather without gaps, for what has to be worked out day by day. Short gaps are drawn straight through; a day nobody knows is
+ * taken as a day in the middle of a swarm season. What was guessed is counted, to be said wherever it matters.
+ * Source: convention.
+ */
+import { addDays, daysBetween, type IsoDate } from '../shared/calendar/index.js';
+import type { BaitWeather } from './bait-course.js';
+import type { DayTemperatures } from './degree-days.js';
 
-/** What a day is taken for where nobody knows: the middle of a swarm season. A convention, and said wherever it counts. */
+/** °C of a day that nobody knows. */
 const USUAL = { tMin: 8, tMax: 20 };
 /** Days between two that are known which may be drawn straight through. */
 const SHORT_GAP = 3;
@@ -12,11 +18,14 @@ export interface FilledWeather {
   readonly guessed: number;
 }
 
-type Known = WeatherLine & { readonly tMin: number; readonly tMax: number };
-const isKnown = (line: WeatherLine | undefined): line is Known => line?.tMin != null && line.tMax != null;
+type Known = DayTemperatures & { readonly tMin: number; readonly tMax: number };
+const isKnown = (line: DayTemperatures | undefined): line is Known => line?.tMin != null && line.tMax != null;
 
-/** Every day between two, those that are missing drawn from their neighbours, or taken as usual where the gap is long. */
-export function filledWeather(lines: readonly WeatherLine[], from: IsoDate, to: IsoDate): FilledWeather {
+/**
+ * Every day from `from` to `to`; `lines` oldest first, each day once.
+ * @throws DomainError `TYPE`, `FORMAT` for what is no date.
+ */
+export function filledWeather(lines: readonly DayTemperatures[], from: IsoDate, to: IsoDate): FilledWeather {
   const byDate = new Map(lines.map((line) => [line.date, line]));
   const known = lines.filter(isKnown);
   let next = 0;
