@@ -5,7 +5,7 @@ import boundaries from 'eslint-plugin-boundaries';
 import { importX } from 'eslint-plugin-import-x';
 import tseslint from 'typescript-eslint';
 
-const FEATURES = 'bench|suction|stores|ground|season|rounds|catches|evidence|today|files';
+const FEATURES = 'bench|suction|stores|ground|season|rounds|catches|evidence|today|files|devices';
 
 /** Folders of the layout and what they are called in the rules; the first that fits counts. */
 const elements = [

@@ -18,6 +18,10 @@ import { FilesIn } from './files/files-in.js';
 import { FilesOut } from './files/files-out.js';
 import { filesRoutes } from './files/files-routes.js';
 import { Pictures } from './files/pictures.js';
+import { DemoPlay } from './demo/demo-play.js';
+import { SimulatedStation } from './demo/vellmark-weather.js';
+import { DevicesService } from './devices/devices-service.js';
+import { devicesRoutes } from './devices/devices-routes.js';
 import { GroundService } from './ground/ground-service.js';
 import { groundRoutes } from './ground/ground-routes.js';
 import { errorHandler, notFound } from './http/error-handler.js';
@@ -26,6 +30,7 @@ import { openApiDocument } from './http/openapi.js';
 import { RoundsService } from './rounds/rounds-service.js';
 import { roundsRoutes } from './rounds/rounds-routes.js';
 import type { Clock } from './shared/clock/clock.js';
+import { DemoClock } from './shared/clock/demo-clock.js';
 import { KeptDocuments } from './shared/documents/kept-documents.js';
 import { ActsService } from './shared/acts/acts-service.js';
 import { RecordsService } from './season/records-service.js';
@@ -33,8 +38,12 @@ import { seasonRoutes } from './season/season-routes.js';
 import { Lures } from './shared/season-clock/lures.js';
 import { SeasonClock } from './shared/season-clock/season-clock.js';
 import { SeasonLog } from './shared/season-log/season-log.js';
+import { SensorReadings } from './shared/sensor-readings/sensor-readings.js';
+import type { OpenStreams } from './shared/streams/open-streams.js';
+import { workspaceRoutes } from './shared/workspace/workspace-routes.js';
 import { storesRoutes } from './stores/stores-routes.js';
 import { TrapsService } from './stores/traps-service.js';
+import { CalendarKeys } from './today/calendar-keys.js';
 import { todayRoutes } from './today/today-routes.js';
 import { TodayService } from './today/today-service.js';
 import type { Manometer } from './suction/manometer.js';
@@ -43,7 +52,9 @@ import { suctionRoutes } from './suction/suction-routes.js';
 
 export interface AppParts {
   readonly database: Database;
+  /** A demo's clock can be put on; then the season is played. */
   readonly clock: Clock;
+  readonly streams: OpenStreams;
   readonly log: Logger;
   readonly manometer: Manometer;
   readonly workspace: Omit<WorkspaceDto, 'now'>;
@@ -99,33 +110,40 @@ function webApp(folder: string): RequestHandler[] {
   return [files, page];
 }
 
+interface SeasonParts {
+  readonly database: Database;
+  readonly acts: ActsService;
+  readonly clock: Clock;
+  readonly log: SeasonLog;
+  readonly readings: SensorReadings;
+  readonly hemisphere: WorkspaceDto['hemisphere'];
+}
+
 /** The season's record and the places that are views of it. */
-function seasonOf(
-  database: Database,
-  acts: ActsService,
-  clock: Clock,
-  { timeZone, hemisphere }: AppParts['workspace'],
-): RequestHandler[] {
-  const log = new SeasonLog(database, clock, timeZone);
+function seasonOf({ database, acts, clock, log, readings, hemisphere }: SeasonParts): RequestHandler[] {
   const clockOfSeason = new SeasonClock(log, hemisphere);
   const catches = new CatchesService(database, log);
-  const rounds = new RoundsService(log, hemisphere, clockOfSeason, new Lures(log), async () =>
-    nextSteps(await catches.plans()),
-  );
+  const rounds = new RoundsService({
+    log,
+    hemisphere,
+    clock: clockOfSeason,
+    lures: new Lures(log),
+    nextSteps: async () => nextSteps(await catches.plans()),
+    sensors: () => readings.byTrap(log.today()),
+  });
   const hanging = async (): Promise<readonly HangingDto[]> => (await rounds.due()).traps;
+  const today = new TodayService(
+    log,
+    clockOfSeason,
+    () => rounds.due(),
+    () => catches.plans(),
+  );
   return [
     seasonRoutes(new RecordsService(database), acts),
     roundsRoutes(rounds),
     groundRoutes(new GroundService(database, log, hanging)),
     catchesRoutes(catches),
-    todayRoutes(
-      new TodayService(
-        log,
-        clockOfSeason,
-        () => rounds.due(),
-        () => catches.plans(),
-      ),
-    ),
+    todayRoutes(today, new CalendarKeys(database, clock)),
   ];
 }
 
@@ -152,34 +170,38 @@ function filesOf(database: Database, acts: ActsService, clock: Clock, folder: st
 }
 
 /** Builds the app; whoever calls it decides where it listens. */
-export function createApp({ database, clock, log, manometer, workspace, dataFolder, webFolder }: AppParts): Express {
+export function createApp({ database, clock, streams, manometer, workspace, ...parts }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: log }), onlyOwnHost, securityHeaders(workspace), compression());
+  app.use(pinoHttp({ logger: parts.log }), onlyOwnHost, securityHeaders(workspace), compression());
 
   const api = express.Router();
-  const acts = new ActsService(database, clock, workspace.timeZone);
-  api.use(filesOf(database, acts, clock, dataFolder));
+  const { timeZone, hemisphere } = workspace;
+  const acts = new ActsService(database, clock, timeZone);
+  const log = new SeasonLog(database, clock, timeZone);
+  const readings = new SensorReadings(database);
+  api.use(filesOf(database, acts, clock, parts.dataFolder));
   api.use(onlyJson, express.json({ limit: MAX_BODY_BYTES }));
   api.get('/health', async (_request, response) => {
     await database.source.query('SELECT 1');
     response.json({ status: 'ok', version: workspace.version });
   });
-  api.get('/workspace', (_request, response) => {
-    response.json({ ...workspace, now: clock.now().toISOString() } satisfies WorkspaceDto);
-  });
+  const shared = { database, log, acts, readings, timeZone };
+  const play = clock instanceof DemoClock ? new DemoPlay({ ...shared, clock, station: new SimulatedStation() }) : null;
+  api.use(workspaceRoutes(() => ({ ...workspace, now: clock.now().toISOString() }), play));
   api.get('/openapi.json', (_request, response) => {
     response.json(openApiDocument);
   });
   api.use(benchRoutes(new KeptDocuments(DesignEntity, database, clock)));
   const rigs = new KeptDocuments(RigEntity, database, clock);
-  api.use(suctionRoutes(rigs, new RigVersions(rigs, database, clock), manometer, clock));
+  api.use(suctionRoutes(rigs, new RigVersions(rigs, database, clock), manometer, clock, streams));
   api.use(storesRoutes(new TrapsService(database, clock)));
-  api.use(...seasonOf(database, acts, clock, workspace));
+  api.use(devicesRoutes(new DevicesService({ ...shared, clock }), readings, streams));
+  api.use(...seasonOf({ ...shared, clock, hemisphere }));
   api.use(notFound);
 
   app.use(API_BASE, api);
-  app.use(webApp(webFolder));
+  app.use(webApp(parts.webFolder));
   app.use(notFound);
   app.use(errorHandler);
   return app;

@@ -7,7 +7,9 @@ import { type Config, readConfig } from './config/config.js';
 import { Database } from './db/database.js';
 import { DEMO_NAME, DEMO_NOW, DEMO_TIME_ZONE, seedDemo } from './demo/seed-demo.js';
 import { SimulatedManometer } from './suction/simulated-manometer.js';
-import { fixedClock, systemClock } from './shared/clock/clock.js';
+import { systemClock } from './shared/clock/clock.js';
+import { DemoClock } from './shared/clock/demo-clock.js';
+import { OpenStreams } from './shared/streams/open-streams.js';
 
 const LOOPBACK = '127.0.0.1';
 const VERSION = '0.1.0';
@@ -24,7 +26,7 @@ function listen(server: Server, port: number): Promise<void> {
 }
 
 /** No new requests, then the writes in flight, then the database. A second signal does not hurry it. */
-function closeOnSignal(server: Server, database: Database): void {
+function closeOnSignal(server: Server, database: Database, streams: OpenStreams): void {
   let closing = false;
   const close = (): void => {
     if (closing) return;
@@ -42,6 +44,7 @@ function closeOnSignal(server: Server, database: Database): void {
         },
       );
     });
+    streams.endAll();
     server.closeIdleConnections();
   };
   process.on('SIGTERM', close);
@@ -54,12 +57,14 @@ async function start(config: Config): Promise<void> {
   }
   mkdirSync(config.dataFolder, { recursive: true });
   const demo = config.kind === 'demo';
-  const clock = demo ? fixedClock(DEMO_NOW) : systemClock;
   const database = await Database.open(config.database);
-  if (demo) await seedDemo(database, clock);
+  const clock = demo ? await DemoClock.open(database, DEMO_NOW) : systemClock;
+  if (clock instanceof DemoClock) await seedDemo(database, clock);
+  const streams = new OpenStreams();
   const app = createApp({
     database,
     clock,
+    streams,
     manometer: new SimulatedManometer(config.simulated, SIMULATION_SEED),
     log: pino({ base: null }, pino.destination({ dest: join(config.dataFolder, 'requests.log'), sync: true })),
     workspace: {
@@ -75,7 +80,7 @@ async function start(config: Config): Promise<void> {
   });
   const server = createServer(app);
   await listen(server, config.port);
-  closeOnSignal(server, database);
+  closeOnSignal(server, database, streams);
   console.log(`Yewridge${demo ? ' with the Vellmark demo' : ''}: http://localhost:${config.port}`);
   console.log(`Records are kept in ${config.database}`);
 }

@@ -6,10 +6,10 @@ import { IsNull } from 'typeorm';
 import { DesignEntity } from '../src/db/entities/design-entity.js';
 import { TrapEntity } from '../src/db/entities/trap-entity.js';
 import { seedDemo } from '../src/demo/seed-demo.js';
+import { DemoClock } from '../src/shared/clock/demo-clock.js';
 import { VELLMARK_DESIGNS } from '../src/demo/vellmark-designs.js';
 import { designProblems } from '@yewridge/core/bench';
 import { saveDesignSchema } from '@yewridge/contract/schemas';
-import { fixedClock } from '../src/shared/clock/clock.js';
 import { readConfig } from '../src/config/config.js';
 import { NOW, sample } from './support.js';
 
@@ -108,13 +108,13 @@ describe('the database', () => {
 describe('the Vellmark demo', () => {
   it('seeds an empty database once and leaves a visitor’s changes alone', async () => {
     const database = await Database.open(':memory:');
-    await seedDemo(database, fixedClock(NOW));
+    await seedDemo(database, await DemoClock.open(database, NOW));
     const designs = database.source.getRepository(DesignEntity);
     const traps = database.source.getRepository(TrapEntity);
     expect(await traps.count()).toBe(16);
     await database.source.query(`DELETE FROM colonies WHERE id = 'chapel-lime'`);
     await designs.update({ id: 'vellmark-cider-keg' }, { deletedAt: NOW });
-    await seedDemo(database, fixedClock(NOW));
+    await seedDemo(database, await DemoClock.open(database, NOW));
     expect(await designs.countBy({ deletedAt: IsNull() })).toBe(VELLMARK_DESIGNS.length - 1);
     expect(await traps.count()).toBe(16);
     const left: unknown = await database.source.query(`SELECT id FROM colonies WHERE id = 'chapel-lime'`);

@@ -13,8 +13,8 @@ import {
 import type { MapLayerDto } from '@yewridge/contract/ground';
 import type { KeptActDto } from '@yewridge/contract/season';
 import { seedDemo } from '../src/demo/seed-demo.js';
+import { DemoClock } from '../src/shared/clock/demo-clock.js';
 import { makeBackup } from '../src/files/backup-file.js';
-import { fixedClock } from '../src/shared/clock/clock.js';
 import { type Bench, errorIn, NOW, openBench } from './support.js';
 
 const run = promisify(execFile);
@@ -26,7 +26,7 @@ describe('files over HTTP', () => {
   beforeEach(async () => {
     demo = await openBench();
     own = await openBench();
-    await seedDemo(demo.database, fixedClock(NOW));
+    await seedDemo(demo.database, await DemoClock.open(demo.database, NOW));
   });
   afterEach(async () => {
     await demo.database.close();

@@ -10,9 +10,9 @@ import {
 } from '@yewridge/contract/season';
 import { randomUUID } from 'node:crypto';
 import { seedDemo } from '../src/demo/seed-demo.js';
+import { DemoClock } from '../src/shared/clock/demo-clock.js';
 import { RECORD_ENTITIES } from '../src/db/entities/record-entities.js';
 import { KnownRows, recordHolds, rowHolds } from '../src/shared/acts/record-rules.js';
-import { fixedClock } from '../src/shared/clock/clock.js';
 import { type Bench, errorIn, NOW, openBench, sample } from './support.js';
 
 type Fields = Readonly<Record<string, unknown>>;
@@ -333,7 +333,7 @@ describe('the Vellmark demo', () => {
   let bench: Bench;
   beforeAll(async () => {
     bench = await openBench();
-    await seedDemo(bench.database, fixedClock(NOW));
+    await seedDemo(bench.database, await DemoClock.open(bench.database, NOW));
   });
   afterAll(() => bench.database.close());
   const get = async <T>(path: string): Promise<T> => (await bench.http.get(`/api/v1/${path}`)).body as T;
@@ -355,7 +355,7 @@ describe('the Vellmark demo', () => {
 
   it('is the same whenever it is made', async () => {
     const other = await openBench();
-    await seedDemo(other.database, fixedClock(NOW));
+    await seedDemo(other.database, await DemoClock.open(other.database, NOW));
     const visits = async (one: Bench): Promise<unknown> =>
       one.database.source.query('SELECT * FROM visits ORDER BY id');
     expect(await visits(other)).toEqual(await visits(bench));
@@ -402,7 +402,7 @@ describe('the Vellmark demo', () => {
 
   it('is not seeded over what a visitor did', async () => {
     const before = await bench.http.get('/api/v1/records/sites');
-    await seedDemo(bench.database, fixedClock(NOW));
+    await seedDemo(bench.database, await DemoClock.open(bench.database, NOW));
     expect((await bench.http.get('/api/v1/records/sites')).body).toEqual(before.body);
   });
 

@@ -9,7 +9,9 @@ import { createApp } from '../src/app.js';
 import { Database } from '../src/db/database.js';
 import { VELLMARK_DESIGNS } from '../src/demo/vellmark-designs.js';
 import { SimulatedManometer } from '../src/suction/simulated-manometer.js';
+import type { Clock } from '../src/shared/clock/clock.js';
 import { fixedClock } from '../src/shared/clock/clock.js';
+import { OpenStreams } from '../src/shared/streams/open-streams.js';
 
 export const NOW = '2026-05-14T16:20:00.000Z';
 
@@ -23,11 +25,15 @@ export interface Bench {
 }
 
 /** The real app over a real SQLite in memory, built by the real migrations. */
-export async function openBench(tiles: MapTilesDto | null = null): Promise<Bench> {
-  const database = await Database.open(':memory:');
+export async function openBench(
+  tiles: MapTilesDto | null = null,
+  { database: given, clock = fixedClock(NOW) }: { readonly database?: Database; readonly clock?: Clock } = {},
+): Promise<Bench> {
+  const database = given ?? (await Database.open(':memory:'));
   const app = createApp({
     database,
-    clock: fixedClock(NOW),
+    clock,
+    streams: new OpenStreams(),
     manometer: new SimulatedManometer(TRUTH, 1),
     log: pino({ level: 'silent' }),
     workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', hemisphere: 'N', version: 'test', tiles },

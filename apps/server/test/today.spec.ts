@@ -7,7 +7,7 @@ import { addDays, filledWeather } from '@yewridge/core/season';
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { seedDemo } from '../src/demo/seed-demo.js';
-import { fixedClock } from '../src/shared/clock/clock.js';
+import { DemoClock } from '../src/shared/clock/demo-clock.js';
 import { tasksToIcs } from '../src/today/calendar-file.js';
 import { type Bench, errorIn, NOW, openBench, sample } from './support.js';
 
@@ -22,7 +22,7 @@ describe('today in Vellmark', () => {
   let bench: Bench;
   beforeAll(async () => {
     bench = await openBench();
-    await seedDemo(bench.database, fixedClock(NOW));
+    await seedDemo(bench.database, await DemoClock.open(bench.database, NOW));
   });
   afterAll(() => bench.database.close());
 

@@ -3,6 +3,15 @@ import { trapSchemas } from './stores/trap-schemas.js';
 
 export { designSchema, saveDesignSchema } from './bench/design-schemas.js';
 export {
+  calendarKeySchema,
+  calendarPathSchema,
+  readingsQuerySchema,
+  registerDeviceSchema,
+  streamQuerySchema,
+  trapReadingsSchema,
+  weatherDaysSchema,
+} from './devices/device-schemas.js';
+export {
   copyNameSchema,
   fileQuerySchema,
   fileTableSchema,
@@ -21,6 +30,7 @@ export {
   tablePathSchema,
   undoSchema,
 } from './season/record-schemas.js';
+export { stepClockSchema } from './shared/clock-schemas.js';
 export { idSchema, keptQuerySchema, revisionQuerySchema } from './shared/kept-schemas.js';
 export { trapQuerySchema } from './stores/trap-schemas.js';
 export { freezeRigSchema, gateSettingSchema, rigSchema, saveRigSchema } from './suction/rig-schemas.js';

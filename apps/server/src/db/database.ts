@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ActEntity } from './entities/act-entity.js';
+import { CalendarKeyEntity, DemoClockEntity, DeviceEntity, DeviceReadingEntity } from './entities/device-entities.js';
 import { DesignEntity } from './entities/design-entity.js';
 import { DesignVersionEntity } from './entities/design-version-entity.js';
 import { MapLayerEntity } from './entities/map-layer-entity.js';
@@ -18,6 +19,7 @@ import { CreateSeasonLog20261125231000 } from './migrations/20261125231000-creat
 
 import { CreatePhotos20261126020000 } from './migrations/20261126020000-create-photos.js';
 import { CreateSteps20261126024500 } from './migrations/20261126024500-create-steps.js';
+import { CreateDevices20261126051000 } from './migrations/20261126051000-create-devices.js';
 
 /** Thrown at the end of a write that was only to tell what would happen: everything of it is undone. */
 export class OnlyTried extends Error {}
@@ -40,6 +42,10 @@ export const ENTITIES = [
   RecordChangeEntity,
   MapLayerEntity,
   PictureEntity,
+  DeviceEntity,
+  DeviceReadingEntity,
+  CalendarKeyEntity,
+  DemoClockEntity,
   ...Object.values(RECORD_ENTITIES),
 ];
 /** Dated, append-only; a merged migration is never edited. */
@@ -51,6 +57,7 @@ export const MIGRATIONS = [
   CreateSeasonLog20261125231000,
   CreatePhotos20261126020000,
   CreateSteps20261126024500,
+  CreateDevices20261126051000,
 ];
 
 export function dataSourceFor(database: string): DataSource {

@@ -4,6 +4,7 @@ import { TABLE_NAMES } from '@yewridge/contract/season';
 import { ActEntity } from '../db/entities/act-entity.js';
 import { DesignEntity } from '../db/entities/design-entity.js';
 import { DesignVersionEntity } from '../db/entities/design-version-entity.js';
+import { DeviceEntity } from '../db/entities/device-entities.js';
 import { MapLayerEntity } from '../db/entities/map-layer-entity.js';
 import { minuteFieldOf, RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { RigEntity } from '../db/entities/rig-entity.js';
@@ -12,7 +13,12 @@ import type { Clock } from '../shared/clock/clock.js';
 import type { KeptRow } from '../shared/documents/kept-documents.js';
 import { VELLMARK_DESIGNS } from './vellmark-designs.js';
 import { instantOf } from '../shared/season-log/site-date.js';
-import { groupedBy } from '../shared/season-log/season-log.js';
+import { groupedBy, SeasonLog } from '../shared/season-log/season-log.js';
+import { SensorReadings } from '../shared/sensor-readings/sensor-readings.js';
+import { ActsService } from '../shared/acts/acts-service.js';
+import type { DemoClock } from '../shared/clock/demo-clock.js';
+import { DemoPlay } from './demo-play.js';
+import { SimulatedStation } from './vellmark-weather.js';
 import { VELLMARK_LANDSCAPE } from './vellmark-landscape.js';
 import { VELLMARK_RIGS } from './vellmark-rigs.js';
 import { trapId, vellmarkRecords } from './vellmark-season.js';
@@ -90,8 +96,40 @@ async function seedRecords(manager: EntityManager, clock: Clock): Promise<void> 
   });
 }
 
-/** Fills an empty demo database; one that a visitor has worked in is left as it is. */
-export async function seedDemo(database: Database, clock: Clock): Promise<void> {
+/** Stand-ins for sensors, each since it was hung: in a trap with bees, in the one they look at, and where one climbs far. */
+const SENSORS: readonly (readonly [number: string, name: string, since: string])[] = [
+  ['V-11', 'Sensor 1', '2026-05-08T10:00:00.000Z'],
+  ['V-12', 'Sensor 2', '2026-05-10T10:00:00.000Z'],
+  ['V-10', 'Sensor 3', '2026-05-10T11:00:00.000Z'],
+  ['V-07', 'Sensor 4', '2026-05-14T10:00:00.000Z'],
+];
+
+async function seedDevices(manager: EntityManager): Promise<void> {
+  const known = new Set((await manager.find(TrapEntity, { select: { id: true } })).map(({ id }) => id));
+  const kept = { simulated: true, keySha256: null, removedAt: null };
+  const sensors = SENSORS.filter(([number]) => known.has(trapId(number))).map(([number, name, createdAt]) => ({
+    ...kept,
+    id: `sensor-${number.toLowerCase()}`,
+    kind: 'trapSensor',
+    name,
+    trapId: trapId(number),
+    createdAt,
+  }));
+  const station = { id: 'mill-roof', kind: 'weatherStation', name: 'The mill roof', trapId: null };
+  await manager.insert(DeviceEntity, [...sensors, { ...kept, ...station, createdAt: '2023-01-01T00:00:00.000Z' }]);
+}
+
+/** Fills an empty demo database; one that a visitor has worked in is left as it is. What the sensors told comes last. */
+export async function seedDemo(database: Database, clock: DemoClock): Promise<void> {
+  await seedRecordsOf(database, clock);
+  const log = new SeasonLog(database, clock, DEMO_TIME_ZONE);
+  const acts = new ActsService(database, clock, DEMO_TIME_ZONE);
+  const readings = new SensorReadings(database);
+  const station = new SimulatedStation();
+  await new DemoPlay({ database, clock, log, acts, readings, station, timeZone: DEMO_TIME_ZONE }).catchUp();
+}
+
+async function seedRecordsOf(database: Database, clock: Clock): Promise<void> {
   await database.write(async (manager) => {
     if ((await manager.count(RigEntity)) === 0) await seedRigs(manager, clock);
     if ((await manager.count(DesignEntity)) === 0) {
@@ -104,5 +142,6 @@ export async function seedDemo(database: Database, clock: Clock): Promise<void> 
       (await manager.countBy(TrapEntity, { id: In(VELLMARK_TRAPS.map(({ number }) => trapId(number))) })) ===
       VELLMARK_TRAPS.length;
     if (untouched && whole) await seedRecords(manager, clock);
+    if ((await manager.count(DeviceEntity)) === 0) await seedDevices(manager);
   });
 }

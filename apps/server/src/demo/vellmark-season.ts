@@ -1,10 +1,11 @@
 import { blank, type Fields, type TableName } from '@yewridge/contract/season';
-import { addDays, daysBetween, type IsoDate, simWeather } from '@yewridge/core/season';
+import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
 import { type Random, randomFrom } from '@yewridge/core/shared/stats';
 import { VELLMARK_COLONIES, VELLMARK_OWNERS, VELLMARK_SITES } from './vellmark-ground.js';
 import { VELLMARK_BLOOMS, VELLMARK_LATE_LOOKS, VELLMARK_STAYS } from './vellmark-story.js';
 import type { StayStory } from './vellmark-story-words.js';
 import { VELLMARK_TRAPS } from './vellmark-traps.js';
+import { FORECAST_DAYS, vellmarkWeather, weatherFields } from './vellmark-weather.js';
 
 /** The records of the Vellmark Swarm Watch: the story told stay by stay, its looks and lures drawn from a seed. */
 
@@ -15,14 +16,9 @@ export interface SeededRecord {
 }
 
 const SEED = 20260514;
-/** Warm days before the demo begins, and a cold snap foretold for the week after. */
-const WEATHER_SEED = 481902;
 /** From here on the looks at the traps that still hang are told one by one. */
 const LATE_FROM = '2026-05-11';
 const LAST_DAY = '2026-05-14';
-const WEATHER_FROM = '2023-01-01';
-/** So far a forecast looks ahead. */
-const FORECAST_DAYS = 10;
 /** A windy or unloved place sees fewer scouts. */
 const QUIET_SITES = ['larch-edge', 'larch-ride', 'rook-elm', 'gravel-bar', 'quarry-lip', 'quarry-hut'];
 const SCOUT_RUN_DAYS = 11;
@@ -217,10 +213,8 @@ function stores(): SeededRecord[] {
 }
 
 function weather(): SeededRecord[] {
-  const days = daysBetween(WEATHER_FROM, LAST_DAY) + 1 + FORECAST_DAYS;
-  return simWeather({ seed: WEATHER_SEED, from: WEATHER_FROM, days, meanC: 9 }).map(
-    ({ date, tMin, tMax, rainMm, windMps }) =>
-      record('weather', date, { date, tMinC: tMin, tMaxC: tMax, rainMm, windMps, source: 'simulated' }),
+  return vellmarkWeather(addDays(LAST_DAY, FORECAST_DAYS)).map((day) =>
+    record('weather', day.date, weatherFields(day)),
   );
 }
 

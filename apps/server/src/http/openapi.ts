@@ -1,6 +1,7 @@
 import { API_BASE, API_ERRORS } from '@yewridge/contract/shared';
 import { designSchema, saveDesignSchema } from '@yewridge/contract/schemas';
 import { instant, json, jsonSchema, keptPaths, keptSchemas, ref } from './openapi-parts.js';
+import { devicesPaths } from './openapi-devices.js';
 import { filesPaths } from './openapi-files.js';
 import { seasonPaths, seasonSchemas } from './openapi-season.js';
 import { storesPaths, storesSchemas } from './openapi-stores.js';
@@ -73,6 +74,7 @@ export const openApiDocument = {
     ...storesPaths,
     ...seasonPaths,
     ...filesPaths,
+    ...devicesPaths,
   },
-  components: { schemas },
+  components: { schemas, securitySchemes: { deviceKey: { type: 'http', scheme: 'bearer' } } },
 };

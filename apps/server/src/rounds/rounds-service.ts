@@ -1,29 +1,20 @@
-import type { DueListDto, HangingDto, LureDto, RibbonDto, RibbonQuery, SummaryDto } from '@yewridge/contract/rounds';
+import type { DueListDto, HangingDto, RibbonDto, RibbonQuery, SummaryDto } from '@yewridge/contract/rounds';
 import { RIBBON_MOST_DAYS } from '@yewridge/contract/rounds';
 import type { SeasonClockDto } from '@yewridge/contract/today';
 import { trapSpells, type TrapSpell } from '@yewridge/core/evidence';
-import { DUE_TIERS, visitDue } from '@yewridge/core/rounds';
-import {
-  addDays,
-  arrivalProbability,
-  daysBetween,
-  type Hemisphere,
-  type IsoDate,
-  seasonDay,
-} from '@yewridge/core/season';
-import { DomainError } from '@yewridge/core/shared/errors';
+import { DUE_TIERS } from '@yewridge/core/rounds';
+import { addDays, daysBetween, type Hemisphere, type IsoDate, seasonDay, stormDay } from '@yewridge/core/season';
 import { AppError } from '../http/app-error.js';
+import type { SensorReadings } from '../shared/sensor-readings/sensor-readings.js';
 import type { Lures } from '../shared/season-clock/lures.js';
 import type { SeasonClock } from '../shared/season-clock/season-clock.js';
-import {
-  type CountLine,
-  groupedBy,
-  type LooksLine,
-  type SeasonLog,
-  type StayLine,
-  type TrapLine,
-} from '../shared/season-log/season-log.js';
+import { groupedBy, type SeasonLog, type StayLine } from '../shared/season-log/season-log.js';
+import { chanceOf, countsOf, hangingDto, type KnownOfStay, sensorOf } from './hanging.js';
+import { ScoutsLearnt } from './scouts-learnt.js';
 
+const COUNTED_DAYS = 9;
+/** A storm that long ago has been looked after, or is forgotten. */
+const STORM_DAYS = 14;
 const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
 /** The part of a year in which a trap counts as at risk, until the season is estimated from the records: a convention. */
 const SWARM_MONTHS = {
@@ -39,55 +30,31 @@ function byUrgency(a: HangingDto, b: HangingDto): number {
   return dueBy(a) < dueBy(b) ? -1 : 1;
 }
 
-type Chance = Pick<ReturnType<typeof arrivalProbability>, 'h24' | 'h48' | 'countedDay'>;
-const COUNTED_DAYS = 9;
-const DAY_MINUTES = 1440;
-
-/** The chance of an arrival by the counts of one stay; nothing where no count says anything. */
-function chanceOf(lines: readonly CountLine[]): Chance | null {
-  const counts = lines.map(({ at, perMin }) => {
-    const minute = Number(at.slice(11, 13)) * 60 + Number(at.slice(14));
-    return { day: daysBetween('1970-01-01', at.slice(0, 10)) + minute / DAY_MINUTES, perMin, hour: minute / 60 };
-  });
-  // Two looks within one minute are one count: the later.
-  const rising = counts.filter(({ day }, n) => (counts[n + 1]?.day ?? Infinity) > day);
-  try {
-    const { h24, h48, countedDay } = arrivalProbability(rising);
-    return { h24, h48, countedDay };
-  } catch (error) {
-    if (error instanceof DomainError && error.code === 'EMPTY') return null;
-    throw error;
-  }
-}
-
-interface KnownOfStay {
-  readonly looks: LooksLine | undefined;
-  readonly catchId: string | null;
-  readonly chance: Chance | null;
-  readonly lure: LureDto | null;
-  readonly nextTaskOn: IsoDate | null;
-  readonly season: { readonly earliest: IsoDate; readonly last: IsoDate } | null;
-}
-
 /** Nothing is said of the season where nobody can: in the tropics, without catches. */
 function seasonDates(clock: SeasonClockDto | null): KnownOfStay['season'] {
   if (!clock || clock.prediction.hangBy === null) return null;
   return { earliest: clock.prediction.earliest.date, last: clock.prediction.last.date };
 }
 
-function weekdays(access: string | null): readonly number[] | null {
-  return access === null ? null : access.split(',').map(Number);
-}
-
 export class RoundsService {
+  private readonly log: SeasonLog;
+  private readonly scouts: ScoutsLearnt;
+
   constructor(
-    private readonly log: SeasonLog,
-    private readonly hemisphere: Hemisphere,
-    private readonly clock: SeasonClock,
-    private readonly lures: Lures,
-    /** Day of the next step after a catch, by stay; the app composes this from the catches. */
-    private readonly nextSteps: () => Promise<ReadonlyMap<string, IsoDate>>,
-  ) {}
+    private readonly parts: {
+      readonly log: SeasonLog;
+      readonly hemisphere: Hemisphere;
+      readonly clock: SeasonClock;
+      readonly lures: Lures;
+      /** Day of the next step after a catch, by stay; the app composes this from the catches. */
+      readonly nextSteps: () => Promise<ReadonlyMap<string, IsoDate>>;
+      /** What sensors say, by trap. */
+      readonly sensors: () => ReturnType<SensorReadings['byTrap']>;
+    },
+  ) {
+    this.log = parts.log;
+    this.scouts = new ScoutsLearnt(parts.log);
+  }
 
   /** Every trap that hangs, those that need a keeper most first. */
   async due(): Promise<DueListDto> {
@@ -98,27 +65,41 @@ export class RoundsService {
     const caught = groupedBy(await this.log.catches(), ({ deploymentId }) => deploymentId);
     const counts = groupedBy(await this.log.counts(addDays(today, -COUNTED_DAYS)), ({ deploymentId }) => deploymentId);
     const byId = new Map(traps.map((trap) => [trap.id, trap]));
-    const lures = await this.lures.hanging();
-    const steps = await this.nextSteps();
-    const season = seasonDates(await this.clock.now());
+    const lures = await this.parts.lures.hanging();
+    const steps = await this.parts.nextSteps();
+    const sensors = await this.parts.sensors();
+    const scouts = await this.scouts.now();
+    const storm = stormDay(await this.log.weather({ from: addDays(today, -STORM_DAYS), to: today }));
+    const season = seasonDates(await this.parts.clock.now());
     const hanging = stays.flatMap((stay) => {
       const trap = byId.get(stay.trapId);
       if (!trap || stay.takenDownOn !== null) return [];
       const catchId = caught.get(stay.id)?.[0]?.id ?? null;
+      const told = (sensors.get(trap.id)?.told ?? []).filter(({ at }) => at >= stay.hungOn);
       return [
-        this.hanging(trap, stay, {
+        hangingDto(trap, stay, {
           looks: looks.get(stay.id),
           catchId,
-          chance: chanceOf(counts.get(stay.id) ?? []),
+          chance: chanceOf(countsOf(counts.get(stay.id) ?? [], told), scouts.model),
+          sensor: sensorOf(sensors.get(trap.id), stay, looks.get(stay.id)),
           lure: lures.get(stay.id) ?? null,
           nextTaskOn: steps.get(stay.id) ?? null,
           season,
+          storm,
+          today,
         }),
       ];
     });
     const out = new Set(hanging.map(({ trapId }) => trapId));
     const free = traps.filter(({ id }) => !out.has(id)).map(({ id: trapId, ...trap }) => ({ trapId, ...trap }));
-    return { today, traps: hanging.sort(byUrgency), inUse: traps.length, free };
+    const { looks: said, arrivals, tuned } = scouts;
+    return {
+      today,
+      traps: hanging.sort(byUrgency),
+      inUse: traps.length,
+      free,
+      scouts: { looks: said, arrivals, tuned },
+    };
   }
 
   async ribbon({ from, to }: RibbonQuery): Promise<RibbonDto> {
@@ -209,52 +190,8 @@ export class RoundsService {
       }),
       arrivals: catches.map(({ foundOn, arrivedOn }) => {
         const date = arrivedOn ?? foundOn;
-        return { date, season: seasonDay(date, this.hemisphere).season };
+        return { date, season: seasonDay(date, this.parts.hemisphere).season };
       }),
-    };
-  }
-
-  private hanging(
-    trap: TrapLine,
-    stay: StayLine,
-    { looks, catchId, chance, lure, nextTaskOn, season }: KnownOfStay,
-  ): HangingDto {
-    const beesIn = catchId !== null || looks?.lastOccupied === 1;
-    const lastVisitOn = looks?.lastAt?.slice(0, 10) ?? null;
-    return {
-      deploymentId: stay.id,
-      trapId: trap.id,
-      number: trap.number,
-      design: trap.design,
-      siteId: stay.siteId,
-      site: stay.site,
-      landmarkNote: stay.landmarkNote,
-      hungOn: stay.hungOn,
-      heightM: stay.heightM,
-      facingDeg: stay.facingDeg,
-      lastVisitOn,
-      lastScouts: looks?.lastCount ?? null,
-      catchId,
-      beesIn,
-      chance24: chance?.h24 ?? null,
-      lure,
-      due: visitDue(
-        {
-          hungOn: stay.hungOn,
-          frames: trap.frames,
-          lastVisitOn,
-          occupied: beesIn,
-          arrivalProbability: chance,
-          nextTaskOn,
-          // Until its carrier has been weighed once, a lure is renewed by the early end of its range.
-          rebaitOn: beesIn || !lure ? null : lure.weighed > 0 ? lure.date : lure.earliest,
-          season,
-          lastActivityOn: looks?.lastActivityAt?.slice(0, 10) ?? null,
-          lureChangedOn: looks?.lureChangedOn ?? null,
-          accessWeekdays: weekdays(stay.accessWeekdays),
-        },
-        this.log.today(),
-      ),
     };
   }
 
@@ -263,16 +200,16 @@ export class RoundsService {
     stays: readonly StayLine[],
     asOf: IsoDate,
   ): readonly { readonly season: number; readonly start: IsoDate; readonly end: IsoDate }[] {
-    const years = stays.map(({ hungOn }) => seasonDay(hungOn, this.hemisphere).season);
+    const years = stays.map(({ hungOn }) => seasonDay(hungOn, this.parts.hemisphere).season);
     if (years.length === 0) return [];
     const first = Math.min(...years);
-    const last = seasonDay(asOf, this.hemisphere).season;
-    const { start, end } = SWARM_MONTHS[this.hemisphere];
+    const last = seasonDay(asOf, this.parts.hemisphere).season;
+    const { start, end } = SWARM_MONTHS[this.parts.hemisphere];
     const text = (year: number): string => String(year).padStart(4, '0');
     return Array.from({ length: last - first + 1 }, (_, n) => first + n).map((season) => ({
       season,
       start: text(season) + start,
-      end: text(this.hemisphere === 'N' ? season : season + 1) + end,
+      end: text(this.parts.hemisphere === 'N' ? season : season + 1) + end,
     }));
   }
 }

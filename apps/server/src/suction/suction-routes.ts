@@ -1,29 +1,25 @@
 import { freezeRigSchema, gateSettingSchema, saveRigSchema } from '@yewridge/contract/schemas';
 import { MANOMETER_STOP, type ManometerReadingDto } from '@yewridge/contract/suction';
 import { type Rig, rigProblems } from '@yewridge/core/suction';
-import type { Response, Router } from 'express';
+import type { Router } from 'express';
 import { AppError } from '../http/app-error.js';
 import { validated } from '../http/validate.js';
 import type { Clock } from '../shared/clock/clock.js';
 import type { KeptDocuments } from '../shared/documents/kept-documents.js';
 import { idOf, keptRoutes } from '../shared/documents/kept-routes.js';
+import type { OpenStreams } from '../shared/streams/open-streams.js';
 import type { Manometer } from './manometer.js';
 import type { RigVersions } from './rig-versions.js';
 
 /** Time between two readings of an instrument. */
 const READING_MS = 400;
 
-/** An open stream of server-sent events; compression would hold them back. */
-function beginStream(response: Response): void {
-  response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform' });
-  response.flushHeaders();
-}
-
 export function suctionRoutes(
   rigs: KeptDocuments<Rig>,
   versions: RigVersions,
   manometer: Manometer,
   clock: Clock,
+  streams: OpenStreams,
 ): Router {
   const router = keptRoutes('rigs', rigs, saveRigSchema);
   router.get('/rigs/:id/versions', async (request, response) => {
@@ -43,7 +39,7 @@ export function suctionRoutes(
         fields: [{ path: problem.path, message: `the rig cannot be run: ${problem.fault}` }],
       });
     }
-    beginStream(response);
+    const stream = streams.begin(response);
     let count = 0;
     const send = (): void => {
       count += 1;
@@ -56,11 +52,11 @@ export function suctionRoutes(
         simulated: manometer.simulated,
         stop: sample.boxUnderPressure > MANOMETER_STOP,
       };
-      response.write(`id: ${count}\nevent: reading\ndata: ${JSON.stringify(reading)}\n\n`);
+      stream.send('reading', reading, count);
     };
     send();
     const timer = setInterval(send, READING_MS);
-    response.on('close', () => {
+    stream.onClose(() => {
       clearInterval(timer);
     });
   });

@@ -1,13 +1,12 @@
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { DueListDto } from '@yewridge/contract/rounds';
 import type { DayWeatherDto, TodayDto } from '@yewridge/contract/today';
-import { sunTimes, type SunTimes } from '@yewridge/core/catches';
 import { addDays, type IsoDate } from '@yewridge/core/season';
 import type { SeasonClock } from '../shared/season-clock/season-clock.js';
+import { localSun } from '../shared/season-log/local-sun.js';
 import type { SeasonLog } from '../shared/season-log/season-log.js';
 
 const WEATHER_DAYS = 6;
-const DAY_MIN = 1440;
 
 /** What asks for a keeper now: traps, steps after a catch, the season and the weather. */
 export class TodayService {
@@ -24,7 +23,7 @@ export class TodayService {
     return {
       now: this.log.minute(),
       today,
-      sun: await this.sun(today),
+      sun: await localSun(this.log, today),
       season: await this.clock.now(),
       weather: await this.weather(today),
       traps,
@@ -40,23 +39,5 @@ export class TodayService {
 
   private async weather(today: IsoDate): Promise<readonly DayWeatherDto[]> {
     return this.log.weather({ from: today, to: addDays(today, WEATHER_DAYS) });
-  }
-
-  /** The sun over the first site, in local minutes of today. */
-  private async sun(today: IsoDate): Promise<SunTimes | null> {
-    const [place] = await this.log.places();
-    if (!place) return null;
-    const sun = sunTimes(today, place.lat, place.lon);
-    const offset = this.log.offset(today, place.timeZone);
-    const shift = offset - DAY_MIN * Math.floor((sun.noon + offset) / DAY_MIN);
-    const local = (minute: number | null): number | null => (minute === null ? null : minute + shift);
-    return {
-      state: sun.state,
-      noon: sun.noon + shift,
-      sunrise: local(sun.sunrise),
-      sunset: local(sun.sunset),
-      civilDawn: local(sun.civilDawn),
-      civilDusk: local(sun.civilDusk),
-    };
   }
 }

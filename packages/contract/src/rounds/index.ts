@@ -1,5 +1,5 @@
 import type { VisitDue } from '@yewridge/core/rounds';
-import type { BaitCarrier, BaitState, IsoDate } from '@yewridge/core/season';
+import type { BaitCarrier, BaitState, IsoDate, SensorSign } from '@yewridge/core/season';
 
 /** The lure put in last at a trap that hangs: how fresh it is, and when it wants to be renewed. */
 export interface LureDto {
@@ -21,6 +21,20 @@ export interface LureDto {
   readonly guessedDays: number;
 }
 
+export interface HangingSensor {
+  readonly deviceId: string;
+  readonly name: string;
+  readonly simulated: boolean;
+  /** Wall time of the latest reading. */
+  readonly at: string;
+  readonly perMin: number | null;
+  readonly insideC: number | null;
+  readonly massKg: number | null;
+  /** Bees moved in, by the sensor alone: nobody has looked since. */
+  readonly movedIn: boolean;
+  readonly sign: SensorSign;
+}
+
 /** A trap that hangs, with what a keeper at its foot wants to know. */
 export interface HangingDto {
   readonly deploymentId: string;
@@ -37,10 +51,14 @@ export interface HangingDto {
   /** Scouts a minute at the last look that counted them. */
   readonly lastScouts: number | null;
   readonly catchId: string | null;
-  /** Bees are in: a catch is recorded, or the last look found the trap occupied. */
+  /** Bees are in: a catch is recorded, the last look found the trap occupied, or its sensor says so. */
   readonly beesIn: boolean;
   /** Chance that a swarm moves in within a day, by the scouts counted; a rule of thumb. */
   readonly chance24: number | null;
+  /** The count that chance rests on. */
+  readonly counted: { readonly at: string; readonly perMin: number; readonly bySensor: boolean } | null;
+  /** The latest a sensor in the trap told, and what it is a sign of; a look after it counts more. */
+  readonly sensor: HangingSensor | null;
   readonly lure: LureDto | null;
   readonly due: VisitDue;
 }
@@ -51,6 +69,8 @@ export interface DueListDto {
   readonly inUse: number;
   /** Traps that hang nowhere now. */
   readonly free: readonly FreeTrapDto[];
+  /** What the chances by scouts rest on: a rule of thumb, or that tuned to the keeper's own looks. */
+  readonly scouts: { readonly looks: number; readonly arrivals: number; readonly tuned: boolean };
 }
 export interface FreeTrapDto {
   readonly trapId: string;

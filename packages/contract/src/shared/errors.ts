@@ -2,6 +2,10 @@
 export const API_ERRORS = {
   VALIDATION: { status: 400, sentence: 'Some fields cannot be used as they are. Each is named with what is allowed.' },
   MALFORMED_JSON: { status: 400, sentence: 'The request is not readable JSON. Send it again as application/json.' },
+  UNKNOWN_KEY: {
+    status: 401,
+    sentence: 'This key opens nothing here. It may have been revoked, or belong to another device; nothing was kept.',
+  },
   FOREIGN_HOST: { status: 403, sentence: 'This program answers only to its own computer.' },
   NOT_FOUND: {
     status: 404,

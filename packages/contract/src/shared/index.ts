@@ -10,4 +10,12 @@ export {
   type KeptSort,
   type SaveKeptDto,
 } from './kept-dto.js';
-export { API_BASE, MAX_BODY_BYTES, type MapTilesDto, type WorkspaceDto } from './workspace.js';
+export {
+  API_BASE,
+  CLOCK_STEPS,
+  type ClockStep,
+  MAX_BODY_BYTES,
+  type MapTilesDto,
+  type StepClockDto,
+  type WorkspaceDto,
+} from './workspace.js';

@@ -7,11 +7,10 @@
  * them at once. Capping from day 9 of an egg laid at once is biology; the rest is practice. Left out: local law on brood
  * disease and treatments, which comes first.
  */
-import { dateOfDay, dayIn, dayOrNull, type IsoDate } from '../shared/calendar/index.js';
+import { dateOfDay, DAY_MINUTES, dayIn, dayOrNull, type IsoDate, wallTime } from '../shared/calendar/index.js';
 import { DomainError, Fields, NON_NEGATIVE, type NumberRange } from '../shared/errors/index.js';
 import { LATITUDE, LONGITUDE } from '../shared/geometry/index.js';
 import { sunTimes } from './sun-times.js';
-import { DAY_MINUTES, wallTime } from './wall-time.js';
 
 export const CATCH_SCHOOLS = ['anchor', 'sameEvening'] as const;
 export type CatchSchool = (typeof CATCH_SCHOOLS)[number];

@@ -6,9 +6,8 @@
  * mites) stays where it is.
  * Source: convention.
  */
-import type { IsoDate } from '../shared/calendar/index.js';
+import { DAY_MINUTES, type IsoDate, minutesAfter, wallTime } from '../shared/calendar/index.js';
 import type { PlanCode, PlanTask } from './after-catch-plan.js';
-import { DAY_MINUTES, minutesAfter, wallTime } from './wall-time.js';
 
 export const STEP_MARKS = ['done', 'moved', 'skipped'] as const;
 export type StepMark = (typeof STEP_MARKS)[number];

@@ -109,3 +109,21 @@ export function coldSnaps(
       };
     });
 }
+
+/** Mean wind of a day, m/s, and rain, mm, that may shift a strap or soak a roof: rules of thumb. */
+const STORM = { windMps: 8, rainMm: 20 };
+
+/** The last of the days with a storm; `null` without one. @throws DomainError `TYPE`, `RANGE`, `FORMAT`. */
+export function stormDay(
+  daily: readonly { readonly date: IsoDate; readonly rainMm: number | null; readonly windMps: number | null }[],
+): IsoDate | null {
+  const stormy = arrayAt(daily, 'daily').flatMap((one, n) => {
+    const fields = new Fields(one, `daily[${n}]`, 'wrong type');
+    const day = dayIn(fields, 'date');
+    const storm =
+      fields.numberOr('windMps', 0, NON_NEGATIVE) >= STORM.windMps ||
+      fields.numberOr('rainMm', 0, NON_NEGATIVE) >= STORM.rainMm;
+    return storm ? [day] : [];
+  });
+  return stormy.length === 0 ? null : dateOfDay(Math.max(...stormy));
+}

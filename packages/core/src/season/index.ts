@@ -51,7 +51,7 @@ export {
   type SwarmSeasonInput,
 } from './swarm-season.js';
 export { filledWeather, type FilledWeather } from './filled-weather.js';
-export { coldSnaps, type ColdSnap, delayByWeather, flightFitness } from './flying-weather.js';
+export { coldSnaps, type ColdSnap, delayByWeather, flightFitness, stormDay } from './flying-weather.js';
 export { sizeTrend } from './size-trend.js';
 export { fitScoutModel, type ScoutLook } from './scout-fit.js';
 export {
@@ -62,9 +62,12 @@ export {
   simTrapSensor,
   type TrapRead,
 } from './sim-devices.js';
+export { busiestHours, SENSOR_LIMITS, type SensorRead, sensorSign, type SensorSign } from './sensor-sign.js';
+export { seedOf, simSwarms, type SimulatedSwarm, type SwarmRecipe } from './sim-swarms.js';
 export { type SimulatedDay, simWeather, type WeatherRecipe } from './sim-weather.js';
 export {
   arrivalProbability,
+  SCOUT_PRIOR,
   type ScoutBand,
   type ScoutCount,
   scoutFeatures,

@@ -16,6 +16,19 @@ export function offsetAt(date: string, timeZone: string): number {
   return DateTime.fromISO(`${date}T12:00`, { zone: timeZone }).offset;
 }
 
+/** The instant of a wall time as UTC; `null` for one that the clock jumps over. Of one that comes twice, the first. */
+export function instantIn(minute: string, timeZone: string): string | null {
+  const at = DateTime.fromISO(minute, { zone: timeZone });
+  if (!at.isValid || at.toFormat("yyyy-MM-dd'T'HH:mm") !== minute) return null;
+  const [first = at] = at.getPossibleOffsets().sort((a, b) => a.toMillis() - b.toMillis());
+  return first.toUTC().toISO();
+}
+
+/** The same wall time some days later; one that the clock jumps over then is an hour later. */
+export function daysLater(instant: Date, days: number, timeZone: string): Date {
+  return DateTime.fromJSDate(instant, { zone: timeZone }).plus({ days }).toJSDate();
+}
+
 /**
  * The instant of a wall time at a site, as UTC. Of a wall time that is there twice (the clock is put back) the first is taken.
  * @throws AppError `VALIDATION` for a wall time that the clock jumps over, or a zone nobody knows.
@@ -25,11 +38,11 @@ export function instantOf(minute: string, timeZone: string, path: string): strin
   if (!at.isValid) {
     throw new AppError('VALIDATION', { fields: [{ path, message: `"${timeZone}" is not a time zone that is known` }] });
   }
-  if (at.toFormat("yyyy-MM-dd'T'HH:mm") !== minute) {
+  const instant = instantIn(minute, timeZone);
+  if (instant === null) {
     throw new AppError('VALIDATION', {
       fields: [{ path, message: `${minute} does not exist in ${timeZone}: the clock was put forward then` }],
     });
   }
-  const [first = at] = at.getPossibleOffsets().sort((a, b) => a.toMillis() - b.toMillis());
-  return first.toUTC().toISO();
+  return instant;
 }

@@ -1,5 +1,5 @@
-import { addDays, daysBetween, type IsoDate } from '../shared/calendar/index.js';
-import { DomainError } from '../shared/errors/index.js';
+import { addDays, daysBetween, type IsoDate } from './iso-date.js';
+import { DomainError } from '../errors/index.js';
 
 /** Minutes of a civil day. */
 export const DAY_MINUTES = 1440;

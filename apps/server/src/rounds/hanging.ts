@@ -1,0 +1,131 @@
+import type { HangingDto, HangingSensor, LureDto } from '@yewridge/contract/rounds';
+import { type VisitDue, visitDue } from '@yewridge/core/rounds';
+import {
+  arrivalProbability,
+  busiestHours,
+  daysBetween,
+  type IsoDate,
+  type ScoutModel,
+  sensorSign,
+} from '@yewridge/core/season';
+import { DomainError } from '@yewridge/core/shared/errors';
+import type { CountLine, LooksLine, StayLine, TrapLine } from '../shared/season-log/season-log.js';
+import type { SensorTold, Told } from '../shared/sensor-readings/sensor-readings.js';
+
+type Chance = Pick<ReturnType<typeof arrivalProbability>, 'h24' | 'h48' | 'countedDay'> & {
+  readonly counted: NonNullable<HangingDto['counted']>;
+};
+type Count = Chance['counted'];
+const DAY_MINUTES = 1440;
+
+/** The chance of an arrival by the counts of one stay, oldest first; nothing where no count says anything. */
+export function chanceOf(lines: readonly Count[], model: ScoutModel): Chance | null {
+  const counts = lines.map((line) => {
+    const minute = Number(line.at.slice(11, 13)) * 60 + Number(line.at.slice(14));
+    const day = daysBetween('1970-01-01', line.at.slice(0, 10)) + minute / DAY_MINUTES;
+    return { day, perMin: line.perMin, hour: minute / 60, line };
+  });
+  // Two looks within one minute are one count: the later.
+  const rising = counts.filter(({ day }, n) => (counts[n + 1]?.day ?? Infinity) > day);
+  try {
+    const { h24, h48, countedDay } = arrivalProbability(
+      rising.map(({ line: _line, ...count }) => count),
+      model,
+    );
+    const counted = rising.find(({ day }) => day === countedDay)?.line;
+    return counted ? { h24, h48, countedDay, counted } : null;
+  } catch (error) {
+    if (error instanceof DomainError && error.code === 'EMPTY') return null;
+    throw error;
+  }
+}
+
+/** Counts by keepers and by a sensor, in one row. */
+export function countsOf(lines: readonly CountLine[], told: readonly Told[]): readonly Count[] {
+  return [
+    ...lines.map(({ at, perMin }) => ({ at, perMin, bySensor: false })),
+    ...busiestHours(told).map((count) => ({ ...count, bySensor: true })),
+  ].sort((a, b) => (a.at < b.at ? -1 : 1));
+}
+
+/** What the sensor in a trap says since it hangs there; a keeper who found it empty since then knows better. */
+export function sensorOf(
+  sensor: SensorTold | undefined,
+  stay: StayLine,
+  looks: LooksLine | undefined,
+): HangingSensor | null {
+  const told = (sensor?.told ?? []).filter(({ at }) => at >= stay.hungOn);
+  const last = told.at(-1);
+  if (!sensor || !last) return null;
+  const { deviceId, name, simulated } = sensor;
+  const { at, perMin, insideC, massKg } = last;
+  const sign = sensorSign(told);
+  const seenEmpty = looks?.lastOccupied === 0 && looks.lastAt !== null && looks.lastAt >= (sign.since ?? '');
+  return { deviceId, name, simulated, at, perMin, insideC, massKg, movedIn: sign.movedIn && !seenEmpty, sign };
+}
+
+export interface KnownOfStay {
+  readonly looks: LooksLine | undefined;
+  readonly catchId: string | null;
+  readonly chance: Chance | null;
+  readonly sensor: HangingSensor | null;
+  readonly lure: LureDto | null;
+  readonly nextTaskOn: IsoDate | null;
+  /** The last day of storm, lately. */
+  readonly storm: IsoDate | null;
+  readonly today: IsoDate;
+  readonly season: { readonly earliest: IsoDate; readonly last: IsoDate } | null;
+}
+
+function weekdays(access: string | null): readonly number[] | null {
+  return access === null ? null : access.split(',').map(Number);
+}
+
+/** A trap that hangs, with what a keeper at its foot wants to know. */
+export function hangingDto(trap: TrapLine, stay: StayLine, known: KnownOfStay): HangingDto {
+  const { looks, catchId, chance, sensor, lure } = known;
+  const beesIn = catchId !== null || looks?.lastOccupied === 1 || sensor?.movedIn === true;
+  return {
+    deploymentId: stay.id,
+    trapId: trap.id,
+    number: trap.number,
+    design: trap.design,
+    siteId: stay.siteId,
+    site: stay.site,
+    landmarkNote: stay.landmarkNote,
+    hungOn: stay.hungOn,
+    heightM: stay.heightM,
+    facingDeg: stay.facingDeg,
+    lastVisitOn: looks?.lastAt?.slice(0, 10) ?? null,
+    lastScouts: looks?.lastCount ?? null,
+    catchId,
+    beesIn,
+    chance24: beesIn ? null : (chance?.h24 ?? null),
+    counted: beesIn ? null : (chance?.counted ?? null),
+    sensor,
+    lure,
+    due: dueOf(trap, stay, known, beesIn),
+  };
+}
+
+function dueOf(trap: TrapLine, stay: StayLine, known: KnownOfStay, beesIn: boolean): VisitDue {
+  const { looks, chance, lure, nextTaskOn, season, storm, today } = known;
+  return visitDue(
+    {
+      hungOn: stay.hungOn,
+      frames: trap.frames,
+      lastVisitOn: looks?.lastAt?.slice(0, 10) ?? null,
+      occupied: beesIn,
+      arrivalProbability: chance,
+      nextTaskOn,
+      stormOn: storm !== null && storm >= stay.hungOn ? storm : null,
+      // Until its carrier has been weighed once, a lure is renewed by the early end of its range.
+      rebaitOn: beesIn || !lure ? null : lure.weighed > 0 ? lure.date : lure.earliest,
+      season,
+      lastActivityOn: looks?.lastActivityAt?.slice(0, 10) ?? null,
+      lureChangedOn: looks?.lureChangedOn ?? null,
+      accessWeekdays: weekdays(stay.accessWeekdays),
+    },
+    today,
+  );
+}

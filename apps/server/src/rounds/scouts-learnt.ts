@@ -1,0 +1,78 @@
+import {
+  daysBetween,
+  fitScoutModel,
+  SCOUT_PRIOR,
+  type ScoutCount,
+  type ScoutLook,
+  type ScoutModel,
+} from '@yewridge/core/season';
+import { DomainError } from '@yewridge/core/shared/errors';
+import { groupedBy, type SeasonLog, type VisitLine } from '../shared/season-log/season-log.js';
+
+const MEMORY = ['visits', 'deployments'] as const;
+const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
+/** A look says something of the next one within so many days. */
+const LONGEST_DAYS = 14;
+/** Before so many arrivals the rule of thumb knows more than the log. */
+const LEAST_ARRIVALS = 3;
+const DAY_MINUTES = 1440;
+
+export interface LearntScouts {
+  readonly model: ScoutModel;
+  /** Looks followed by another, and how many of those found bees. */
+  readonly looks: number;
+  readonly arrivals: number;
+  readonly tuned: boolean;
+}
+
+function timeOf(at: string): { readonly day: number; readonly hour: number } {
+  const minute = Number(at.slice(11, 13)) * 60 + Number(at.slice(14, 16));
+  return { day: daysBetween('1970-01-01', at.slice(0, 10)) + minute / DAY_MINUTES, hour: minute / 60 };
+}
+
+/** Each counted look of a stay with what the next look found. */
+function looksOf(visits: readonly VisitLine[]): readonly ScoutLook[] {
+  const looks: ScoutLook[] = [];
+  const counts: ScoutCount[] = [];
+  for (const [n, { at, scouts, occupied }] of visits.entries()) {
+    if (occupied === 1) break;
+    const { day, hour } = timeOf(at);
+    if (scouts === null || day <= (counts.at(-1)?.day ?? -Infinity)) continue;
+    counts.push({ day, hour, perMin: scouts });
+    const next = visits[n + 1];
+    const days = next ? timeOf(next.at).day - day : 0;
+    if (next && days > 0 && days <= LONGEST_DAYS) {
+      looks.push({ counts: [...counts], days, arrived: next.occupied });
+    }
+  }
+  return looks.filter(saysSomething);
+}
+
+/** Scouts counted when they are home say nothing. */
+function saysSomething(look: ScoutLook): boolean {
+  try {
+    fitScoutModel([look]);
+    return true;
+  } catch (error) {
+    if (error instanceof DomainError && error.code === 'EMPTY') return false;
+    throw error;
+  }
+}
+
+/** How scouts foretell a swarm, by the rule of thumb or tuned to the keeper's own looks. */
+export class ScoutsLearnt {
+  #memory: { readonly stamp: string; readonly value: LearntScouts } | null = null;
+
+  constructor(private readonly log: SeasonLog) {}
+
+  async now(): Promise<LearntScouts> {
+    const stamp = await this.log.stamp(MEMORY);
+    if (this.#memory?.stamp === stamp) return this.#memory.value;
+    const visits = groupedBy(await this.log.visits(ALL_YEARS), ({ deploymentId }) => deploymentId);
+    const { n, events, mean, sd } = fitScoutModel([...visits.values()].flatMap(looksOf));
+    const tuned = events >= LEAST_ARRIVALS;
+    const value = { model: tuned ? { mean, sd } : SCOUT_PRIOR, looks: n, arrivals: events, tuned };
+    this.#memory = { stamp, value };
+    return value;
+  }
+}

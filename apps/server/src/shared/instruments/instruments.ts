@@ -1,0 +1,34 @@
+import type { IsoDate } from '@yewridge/core/season';
+
+/** Whether what stands behind an instrument is made up. Whatever shows its values says so beside them. */
+export type InstrumentKind = 'simulated' | 'device';
+
+export interface DailyWeather {
+  readonly date: IsoDate;
+  /** °C, mm, m/s. */
+  readonly tMin: number | null;
+  readonly tMax: number | null;
+  readonly rainMm: number | null;
+  readonly windMps: number | null;
+  readonly source: 'measured' | 'forecast' | 'simulated';
+}
+export interface WeatherSource {
+  readonly kind: InstrumentKind;
+  /** `days` days from a day on, in order. */
+  daily(from: IsoDate, days: number): Promise<readonly DailyWeather[]>;
+}
+
+export interface TrapReading {
+  /** Whole local hours since 1970-01-01. */
+  readonly hour: number;
+  /** Bees a minute. */
+  readonly perMin: number;
+  readonly insideC: number;
+  readonly massKg: number;
+  readonly source: 'measured' | 'simulated';
+}
+export interface TrapSensor {
+  readonly kind: InstrumentKind;
+  /** From an hour on, up to now, in order. */
+  readings(sinceHour: number): Promise<readonly TrapReading[]>;
+}
