@@ -111,7 +111,7 @@ const policies = [
   {
     from: from('web-shared'),
     allow: [
-      ...['season', 'rounds', 'catches'].flatMap((feature) => [
+      ...['season', 'rounds', 'catches', 'devices'].flatMap((feature) => [
         { to: { element: { type: 'contract-feature', captured: { feature } } } },
         { to: { element: { type: 'core-feature', captured: { feature } } } },
       ]),

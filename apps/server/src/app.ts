@@ -36,6 +36,7 @@ import { ActsService } from './shared/acts/acts-service.js';
 import { RecordsService } from './season/records-service.js';
 import { seasonRoutes } from './season/season-routes.js';
 import { Lures } from './shared/season-clock/lures.js';
+import { ScoutsLearnt } from './shared/season-clock/scouts-learnt.js';
 import { SeasonClock } from './shared/season-clock/season-clock.js';
 import { SeasonLog } from './shared/season-log/season-log.js';
 import { SensorReadings } from './shared/sensor-readings/sensor-readings.js';
@@ -44,6 +45,7 @@ import { workspaceRoutes } from './shared/workspace/workspace-routes.js';
 import { storesRoutes } from './stores/stores-routes.js';
 import { TrapsService } from './stores/traps-service.js';
 import { CalendarKeys } from './today/calendar-keys.js';
+import { SeasonSheet } from './today/season-sheet.js';
 import { todayRoutes } from './today/today-routes.js';
 import { TodayService } from './today/today-service.js';
 import type { Manometer } from './suction/manometer.js';
@@ -122,12 +124,15 @@ interface SeasonParts {
 /** The season's record and the places that are views of it. */
 function seasonOf({ database, acts, clock, log, readings, hemisphere }: SeasonParts): RequestHandler[] {
   const clockOfSeason = new SeasonClock(log, hemisphere);
+  const lures = new Lures(log);
+  const scouts = new ScoutsLearnt(log);
   const catches = new CatchesService(database, log);
   const rounds = new RoundsService({
     log,
     hemisphere,
     clock: clockOfSeason,
-    lures: new Lures(log),
+    lures,
+    scouts,
     nextSteps: async () => nextSteps(await catches.plans()),
     sensors: () => readings.byTrap(log.today()),
   });
@@ -143,7 +148,11 @@ function seasonOf({ database, acts, clock, log, readings, hemisphere }: SeasonPa
     roundsRoutes(rounds),
     groundRoutes(new GroundService(database, log, hanging)),
     catchesRoutes(catches),
-    todayRoutes(today, new CalendarKeys(database, clock)),
+    todayRoutes(
+      today,
+      new SeasonSheet({ log, clock: clockOfSeason, lures, scouts, hemisphere }),
+      new CalendarKeys(database, clock),
+    ),
   ];
 }
 

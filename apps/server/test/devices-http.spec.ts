@@ -128,7 +128,7 @@ describe('devices over HTTP', () => {
     const before = (await due()).traps.find(({ number }) => number === 'V-09');
     await send(sensor, [reading(6, { perMin: 45 }), reading(3, { perMin: 12 }), reading(0, { perMin: 0 })]);
     const after = (await due()).traps.find(({ number }) => number === 'V-09');
-    expect(after?.counted).toEqual({ at: '2026-05-14T12:20', perMin: 45, bySensor: true });
+    expect(after?.counted).toEqual({ at: '2026-05-14T12:20', perMin: 45, bySensor: true, tuned: true });
     expect(after?.chance24 ?? 0).toBeGreaterThan(before?.chance24 ?? 1);
     expect(after?.due.tier).toBe('soon');
   });

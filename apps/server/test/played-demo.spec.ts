@@ -28,7 +28,9 @@ async function told({ database }: Bench): Promise<unknown> {
     readings: await database.source.query<unknown[]>(
       'SELECT device_id, at, at_utc, per_min, inside_c, mass_kg FROM device_reading ORDER BY device_id, at_utc',
     ),
-    weather: await database.source.query<unknown[]>('SELECT date, t_min_c, t_max_c, rain_mm, wind_mps FROM weather ORDER BY date'),
+    weather: await database.source.query<unknown[]>(
+      'SELECT date, t_min_c, t_max_c, rain_mm, wind_mps FROM weather ORDER BY date',
+    ),
   };
 }
 

@@ -33,6 +33,7 @@ export {
 export { stepClockSchema } from './shared/clock-schemas.js';
 export { idSchema, keptQuerySchema, revisionQuerySchema } from './shared/kept-schemas.js';
 export { trapQuerySchema } from './stores/trap-schemas.js';
+export { seasonQuerySchema } from './today/today-schemas.js';
 export { freezeRigSchema, gateSettingSchema, rigSchema, saveRigSchema } from './suction/rig-schemas.js';
 
 const traps = trapSchemas(designSchema);

@@ -20,6 +20,7 @@ import { CreateSeasonLog20261125231000 } from './migrations/20261125231000-creat
 import { CreatePhotos20261126020000 } from './migrations/20261126020000-create-photos.js';
 import { CreateSteps20261126024500 } from './migrations/20261126024500-create-steps.js';
 import { CreateDevices20261126051000 } from './migrations/20261126051000-create-devices.js';
+import { QueenSigns20261126053000 } from './migrations/20261126053000-queen-signs.js';
 
 /** Thrown at the end of a write that was only to tell what would happen: everything of it is undone. */
 export class OnlyTried extends Error {}
@@ -58,6 +59,7 @@ export const MIGRATIONS = [
   CreatePhotos20261126020000,
   CreateSteps20261126024500,
   CreateDevices20261126051000,
+  QueenSigns20261126053000,
 ];
 
 export function dataSourceFor(database: string): DataSource {

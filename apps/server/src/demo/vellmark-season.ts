@@ -43,8 +43,8 @@ function arrivalOf({ caught }: StayStory): IsoDate | null {
 function scoutsOn(day: IsoDate, stay: StayStory, draw: Random): number {
   const arrival = arrivalOf(stay);
   const before = arrival === null ? Infinity : daysBetween(day, arrival);
-  if (before <= 3) return STREAM;
-  if (before <= 6) return TENS;
+  if (before <= 2) return STREAM;
+  if (before <= 5) return TENS;
   if (before <= SCOUT_RUN_DAYS) return FEW;
   const month = Number(day.slice(5, 7));
   const season = month >= 5 && month <= 6 ? 1 : 0.35;

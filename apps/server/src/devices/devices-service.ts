@@ -50,10 +50,12 @@ export class DevicesService {
   ) {}
 
   async all(): Promise<DevicesDto> {
-    const { database, log } = this.parts;
+    const { database, log, readings } = this.parts;
     const today = log.today();
     const devices = await database.source.getRepository(DeviceEntity).find({ order: { createdAt: 'ASC', id: 'ASC' } });
     const stays = await log.stays({ from: today, to: today });
+    // First: what comes in meanwhile is then told by the stream.
+    const seq = await readings.latest();
     const rows: DeviceDto[] = [];
     for (const device of devices) rows.push(await this.dto(device));
     const traps = (await log.traps()).map(({ id, number }) => ({
@@ -61,7 +63,7 @@ export class DevicesService {
       number,
       site: stays.find(({ trapId, takenDownOn }) => trapId === id && takenDownOn === null)?.site ?? null,
     }));
-    return { now: log.instant(), devices: rows, traps };
+    return { now: log.instant(), seq, devices: rows, traps };
   }
 
   /** @throws AppError `VALIDATION` for a trap that is not there, `RULE` for one device too many. */

@@ -4,6 +4,7 @@ import {
   recordPathSchema,
   ribbonQuerySchema,
   saveMapLayerSchema,
+  seasonQuerySchema,
   tablePathSchema,
 } from '@yewridge/contract/schemas';
 import type { ApiErrorCode } from '@yewridge/contract/shared';
@@ -166,6 +167,13 @@ export const seasonPaths = {
     get: view('What to do with a catch and when, and how far that has come', 'VALIDATION', 'NOT_FOUND'),
   },
   '/today': { get: view('What asks for a keeper: traps, steps after a catch, the season, the sun and the weather') },
+  '/today/season': {
+    parameters: parameters('query', seasonQuerySchema),
+    get: view(
+      'The season in full: the clock, the years it rests on, scouts, and trips for each carrier of lures',
+      'VALIDATION',
+    ),
+  },
   '/today/steps.ics': {
     get: {
       summary: 'Steps after catches that are still to come, as a calendar (RFC 5545)',

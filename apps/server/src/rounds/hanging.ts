@@ -1,21 +1,30 @@
 import type { HangingDto, HangingSensor, LureDto } from '@yewridge/contract/rounds';
 import { type VisitDue, visitDue } from '@yewridge/core/rounds';
 import {
+  addDays,
   arrivalProbability,
   busiestHours,
   daysBetween,
   type IsoDate,
+  loreChecks,
+  type PERMISSIONS,
   type ScoutModel,
   sensorSign,
+  type Shade,
 } from '@yewridge/core/season';
 import { DomainError } from '@yewridge/core/shared/errors';
 import type { CountLine, LooksLine, StayLine, TrapLine } from '../shared/season-log/season-log.js';
 import type { SensorTold, Told } from '../shared/sensor-readings/sensor-readings.js';
 
+type Permission = (typeof PERMISSIONS)[number];
+/** Days after which paint no longer matters, however fresh it was hung. */
+const AIRED_BY_NOW = 21;
+const SEASON_LEAD_DAYS = 14;
+
 type Chance = Pick<ReturnType<typeof arrivalProbability>, 'h24' | 'h48' | 'countedDay'> & {
-  readonly counted: NonNullable<HangingDto['counted']>;
+  readonly counted: Count;
 };
-type Count = Chance['counted'];
+type Count = Omit<NonNullable<HangingDto['counted']>, 'tuned'>;
 const DAY_MINUTES = 1440;
 
 /** The chance of an arrival by the counts of one stay, oldest first; nothing where no count says anything. */
@@ -69,8 +78,12 @@ export interface KnownOfStay {
   readonly catchId: string | null;
   readonly chance: Chance | null;
   readonly sensor: HangingSensor | null;
+  /** The chance is tuned to the keeper's looks. */
+  readonly tuned: boolean;
   readonly lure: LureDto | null;
   readonly nextTaskOn: IsoDate | null;
+  /** °C: the mean maximum of the days known from today on, and the highest of them. */
+  readonly weather: { readonly meanMaxC: number | null; readonly maxC: number | null };
   /** The last day of storm, lately. */
   readonly storm: IsoDate | null;
   readonly today: IsoDate;
@@ -101,11 +114,36 @@ export function hangingDto(trap: TrapLine, stay: StayLine, known: KnownOfStay): 
     catchId,
     beesIn,
     chance24: beesIn ? null : (chance?.h24 ?? null),
-    counted: beesIn ? null : (chance?.counted ?? null),
+    counted: beesIn || !chance ? null : { ...chance.counted, tuned: known.tuned },
     sensor,
     lure,
+    lore: loreOf(trap, stay, known, beesIn),
     due: dueOf(trap, stay, known, beesIn),
   };
+}
+
+/** A trap with bees in it is past all this, but for the owner's word and the ladder. */
+function loreOf(trap: TrapLine, stay: StayLine, known: KnownOfStay, beesIn: boolean): HangingDto['lore'] {
+  const { lure, season, weather, today } = known;
+  const always = {
+    permission: stay.permission as Permission,
+    permissionUntil: stay.permissionUntil,
+    today,
+    heightM: stay.heightM,
+  };
+  if (beesIn) return loreChecks(always);
+  return loreChecks({
+    ...always,
+    paintedOn: trap.paintedOn !== null && trap.paintedOn <= stay.hungOn ? trap.paintedOn : null,
+    hungOn: today < addDays(stay.hungOn, AIRED_BY_NOW) ? stay.hungOn : null,
+    shade: stay.shade as Shade | null,
+    meanMaxC: weather.meanMaxC,
+    maxC: weather.maxC,
+    carrier: lure?.carrier ?? null,
+    emissionKgPerDay: lure?.emissionKgPerDay ?? null,
+    exposure: stay.shade as Shade | null,
+    outOfSeason: season !== null && (today > season.last || today < addDays(season.earliest, -SEASON_LEAD_DAYS)),
+  });
 }
 
 function dueOf(trap: TrapLine, stay: StayLine, known: KnownOfStay, beesIn: boolean): VisitDue {

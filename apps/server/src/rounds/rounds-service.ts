@@ -8,19 +8,27 @@ import { AppError } from '../http/app-error.js';
 import type { SensorReadings } from '../shared/sensor-readings/sensor-readings.js';
 import type { Lures } from '../shared/season-clock/lures.js';
 import type { SeasonClock } from '../shared/season-clock/season-clock.js';
-import { groupedBy, type SeasonLog, type StayLine } from '../shared/season-log/season-log.js';
+import { groupedBy, type SeasonLog, type StayLine, type WeatherLine } from '../shared/season-log/season-log.js';
 import { chanceOf, countsOf, hangingDto, type KnownOfStay, sensorOf } from './hanging.js';
-import { ScoutsLearnt } from './scouts-learnt.js';
+import type { ScoutsLearnt } from '../shared/season-clock/scouts-learnt.js';
 
 const COUNTED_DAYS = 9;
 /** A storm that long ago has been looked after, or is forgotten. */
 const STORM_DAYS = 14;
+const FORECAST_DAYS = 10;
 const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
 /** The part of a year in which a trap counts as at risk, until the season is estimated from the records: a convention. */
 const SWARM_MONTHS = {
   N: { start: '-04-01', end: '-07-31' },
   S: { start: '-10-01', end: '-01-31' },
 } as const;
+
+/** °C: the mean of the maxima that are known, and the highest. */
+function warmthOf(weather: readonly WeatherLine[]): KnownOfStay['weather'] {
+  const maxima = weather.flatMap(({ tMax }) => (tMax === null ? [] : [tMax]));
+  if (maxima.length === 0) return { meanMaxC: null, maxC: null };
+  return { meanMaxC: maxima.reduce((sum, one) => sum + one, 0) / maxima.length, maxC: Math.max(...maxima) };
+}
 
 function byUrgency(a: HangingDto, b: HangingDto): number {
   const rank = ({ due }: HangingDto): number => (due.tier === null ? DUE_TIERS.length : DUE_TIERS.indexOf(due.tier));
@@ -38,7 +46,6 @@ function seasonDates(clock: SeasonClockDto | null): KnownOfStay['season'] {
 
 export class RoundsService {
   private readonly log: SeasonLog;
-  private readonly scouts: ScoutsLearnt;
 
   constructor(
     private readonly parts: {
@@ -48,12 +55,12 @@ export class RoundsService {
       readonly lures: Lures;
       /** Day of the next step after a catch, by stay; the app composes this from the catches. */
       readonly nextSteps: () => Promise<ReadonlyMap<string, IsoDate>>;
+      readonly scouts: ScoutsLearnt;
       /** What sensors say, by trap. */
       readonly sensors: () => ReturnType<SensorReadings['byTrap']>;
     },
   ) {
     this.log = parts.log;
-    this.scouts = new ScoutsLearnt(parts.log);
   }
 
   /** Every trap that hangs, those that need a keeper most first. */
@@ -68,7 +75,8 @@ export class RoundsService {
     const lures = await this.parts.lures.hanging();
     const steps = await this.parts.nextSteps();
     const sensors = await this.parts.sensors();
-    const scouts = await this.scouts.now();
+    const scouts = await this.parts.scouts.now();
+    const weather = warmthOf(await this.log.weather({ from: today, to: addDays(today, FORECAST_DAYS) }));
     const storm = stormDay(await this.log.weather({ from: addDays(today, -STORM_DAYS), to: today }));
     const season = seasonDates(await this.parts.clock.now());
     const hanging = stays.flatMap((stay) => {
@@ -81,11 +89,13 @@ export class RoundsService {
           looks: looks.get(stay.id),
           catchId,
           chance: chanceOf(countsOf(counts.get(stay.id) ?? [], told), scouts.model),
+          tuned: scouts.tuned,
           sensor: sensorOf(sensors.get(trap.id), stay, looks.get(stay.id)),
           lure: lures.get(stay.id) ?? null,
           nextTaskOn: steps.get(stay.id) ?? null,
           season,
           storm,
+          weather,
           today,
         }),
       ];
@@ -112,7 +122,9 @@ export class RoundsService {
     const span = { from, to };
     const traps = await this.log.traps();
     const visits = groupedBy(await this.log.visits(span), ({ deploymentId }) => deploymentId);
-    const baits = groupedBy(await this.log.baits(span), ({ deploymentId }) => deploymentId);
+    const lines = await this.log.baits(span);
+    const left = await this.parts.lures.left(lines, `${from} ${to}`);
+    const baits = groupedBy(lines, ({ deploymentId }) => deploymentId);
     const caught = groupedBy(await this.log.catches(), ({ deploymentId }) => deploymentId);
     const stays = groupedBy(await this.log.stays(span), ({ trapId }) => trapId);
     return {
@@ -132,7 +144,13 @@ export class RoundsService {
             site,
             hungOn,
             takenDownOn,
-            baits: (baits.get(stayId) ?? []).map(({ deploymentId: _stay, ...bait }) => bait),
+            baits: (baits.get(stayId) ?? []).map((bait) => ({
+              id: bait.id,
+              from: bait.from,
+              to: bait.to,
+              carrier: bait.carrier,
+              left: left.get(bait.id) ?? [],
+            })),
             visits: (visits.get(stayId) ?? []).map((visit) => ({
               id: visit.id,
               at: visit.at,

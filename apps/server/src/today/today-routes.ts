@@ -1,11 +1,12 @@
-import { calendarKeySchema, calendarPathSchema, idSchema } from '@yewridge/contract/schemas';
+import { calendarKeySchema, calendarPathSchema, idSchema, seasonQuerySchema } from '@yewridge/contract/schemas';
 import { type Response, Router } from 'express';
 import { validated } from '../http/validate.js';
 import { stepsCalendar } from './calendar-file.js';
 import type { CalendarKeys } from './calendar-keys.js';
+import type { SeasonSheet } from './season-sheet.js';
 import type { TodayService } from './today-service.js';
 
-export function todayRoutes(today: TodayService, calendars: CalendarKeys): Router {
+export function todayRoutes(today: TodayService, season: SeasonSheet, calendars: CalendarKeys): Router {
   const router = Router();
   const sendSteps = async (response: Response, disposition: string): Promise<void> => {
     const { plans } = await today.now();
@@ -19,6 +20,10 @@ export function todayRoutes(today: TodayService, calendars: CalendarKeys): Route
   };
   router.get('/today', async (_request, response) => {
     response.json(await today.now());
+  });
+  router.get('/today/season', async (request, response) => {
+    const { exposure } = validated(seasonQuerySchema, request.query, { convert: true });
+    response.json(await season.now(exposure));
   });
   router.get('/today/steps.ics', async (_request, response) => {
     await sendSteps(response, 'attachment');

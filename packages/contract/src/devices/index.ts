@@ -33,6 +33,8 @@ export interface DeviceDto {
 }
 export interface DevicesDto {
   readonly now: string;
+  /** The number of the latest reading of all; 0 before the first. */
+  readonly seq: number;
   readonly devices: readonly DeviceDto[];
   /** Traps a sensor can be put into. */
   readonly traps: readonly { readonly trapId: string; readonly number: string; readonly site: string | null }[];

@@ -1,5 +1,5 @@
 import type { VisitDue } from '@yewridge/core/rounds';
-import type { BaitCarrier, BaitState, IsoDate, SensorSign } from '@yewridge/core/season';
+import type { BaitCarrier, BaitState, IsoDate, LoreCheck, SensorSign } from '@yewridge/core/season';
 
 /** The lure put in last at a trap that hangs: how fresh it is, and when it wants to be renewed. */
 export interface LureDto {
@@ -11,6 +11,8 @@ export interface LureDto {
   readonly fraction: number;
   readonly melted: boolean;
   readonly overdose: boolean;
+  /** kg a day, today. */
+  readonly emissionKgPerDay: number;
   readonly date: IsoDate | null;
   readonly earliest: IsoDate | null;
   readonly latest: IsoDate | null;
@@ -56,10 +58,18 @@ export interface HangingDto {
   /** Chance that a swarm moves in within a day, by the scouts counted; a rule of thumb. */
   readonly chance24: number | null;
   /** The count that chance rests on. */
-  readonly counted: { readonly at: string; readonly perMin: number; readonly bySensor: boolean } | null;
+  readonly counted: {
+    readonly at: string;
+    readonly perMin: number;
+    readonly bySensor: boolean;
+    /** The rule of thumb is tuned to the keeper's own looks. */
+    readonly tuned: boolean;
+  } | null;
   /** The latest a sensor in the trap told, and what it is a sign of; a look after it counts more. */
   readonly sensor: HangingSensor | null;
   readonly lure: LureDto | null;
+  /** What keepers would say of how it hangs, gravest first. */
+  readonly lore: readonly LoreCheck[];
   readonly due: VisitDue;
 }
 export interface DueListDto {
@@ -88,6 +98,8 @@ export interface RibbonBait {
   readonly from: IsoDate;
   readonly to: IsoDate | null;
   readonly carrier: string;
+  /** What is left at the end of each day from the first on, 0..1, as far as weather is known or foretold. */
+  readonly left: readonly number[];
 }
 export interface RibbonVisit {
   readonly id: string;

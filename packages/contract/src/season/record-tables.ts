@@ -1,4 +1,4 @@
-import { CATCH_SCHOOLS, PLAN_CODES, STEP_MARKS } from '@yewridge/core/catches';
+import { CATCH_SCHOOLS, PLAN_CODES, QUEEN_SIGNS, STEP_MARKS } from '@yewridge/core/catches';
 import { BAIT_CARRIERS, HEMISPHERES, PERMISSIONS, SHADES } from '@yewridge/core/season';
 import {
   type Column,
@@ -131,6 +131,7 @@ export const RECORD_TABLES = {
     afterSwarmOf: link('catches'),
     school: word(...CATCH_SCHOOLS),
     broodFrame: flag,
+    queenSigns: patterned(60, listOf(QUEEN_SIGNS), `some of ${QUEEN_SIGNS.join(', ')}, parted by commas`),
   },
   steps: {
     catchId: must(link('catches')),

@@ -34,3 +34,4 @@ export {
   type TrackStep,
 } from './plan-track.js';
 export { swarmClass } from './swarm-class.js';
+export { QUEEN_SIGNS, type QueenGuess, queenGuess, type QueenSign } from './queen-signs.js';

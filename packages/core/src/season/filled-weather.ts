@@ -44,3 +44,29 @@ export function filledWeather(lines: readonly DayTemperatures[], from: IsoDate, 
   });
   return { daily, guessed };
 }
+
+/**
+ * Every day from `from` to `to` as it may well be: as measured or foretold where that is known, else the mean of the same
+ * calendar day in other years, else as {@link filledWeather} guesses. `typical` counts the days taken from other years.
+ * @throws DomainError `TYPE`, `FORMAT` for what is no date.
+ */
+export function expectedWeather(
+  lines: readonly DayTemperatures[],
+  from: IsoDate,
+  to: IsoDate,
+): FilledWeather & { readonly typical: number } {
+  const known = lines.filter(isKnown);
+  const dates = new Set(known.map(({ date }) => date));
+  const past = new Map<string, { n: number; tMin: number; tMax: number }>();
+  for (const { date, tMin, tMax } of known) {
+    const sum = past.get(date.slice(5)) ?? { n: 0, tMin: 0, tMax: 0 };
+    past.set(date.slice(5), { n: sum.n + 1, tMin: sum.tMin + tMin, tMax: sum.tMax + tMax });
+  }
+  const typical: Known[] = [];
+  for (let date = from; date <= to; date = addDays(date, 1)) {
+    const sum = past.get(date.slice(5));
+    if (!dates.has(date) && sum) typical.push({ date, tMin: sum.tMin / sum.n, tMax: sum.tMax / sum.n });
+  }
+  const all = [...known, ...typical].sort((a, b) => (a.date < b.date ? -1 : 1));
+  return { ...filledWeather(all, from, to), typical: typical.length };
+}

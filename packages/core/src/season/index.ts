@@ -50,7 +50,8 @@ export {
   swarmSeasonCurve,
   type SwarmSeasonInput,
 } from './swarm-season.js';
-export { filledWeather, type FilledWeather } from './filled-weather.js';
+export { lureTrips, type LureTrips } from './lure-trips.js';
+export { expectedWeather, filledWeather, type FilledWeather } from './filled-weather.js';
 export { coldSnaps, type ColdSnap, delayByWeather, flightFitness, stormDay } from './flying-weather.js';
 export { sizeTrend } from './size-trend.js';
 export { fitScoutModel, type ScoutLook } from './scout-fit.js';

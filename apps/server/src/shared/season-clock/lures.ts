@@ -12,20 +12,25 @@ import {
   type Shade,
   type Substance,
 } from '@yewridge/core/season';
-import { groupedBy, type LureLine, type SeasonLog, type WeatherLine } from '../season-log/season-log.js';
+import { type BaitLine, groupedBy, type LureLine, type SeasonLog, type WeatherLine } from '../season-log/season-log.js';
 
 const FORECAST_DAYS = 16;
 const MEMORY = ['baits', 'weighings', 'weather', 'deployments', 'sites'] as const;
 /** Weighings this long after a lure was put in say nothing of its carrier. */
 const LONGEST_COURSE = 400;
+/** A lure is drawn no longer than this. */
+const DRAWN_DAYS = 180;
 
-interface Learnt {
+export interface Learnt {
   readonly multiplier: number;
   readonly gsd: number;
   readonly weighings: number;
 }
 
-function baitOf({ carrier, substance, massKg, shade }: LureLine, multiplier: number): Bait {
+function baitOf(
+  { carrier, substance, massKg, shade }: Pick<LureLine, 'carrier' | 'substance' | 'massKg' | 'shade'>,
+  multiplier: number,
+): Bait {
   return {
     carrier: carrier as BaitCarrier,
     substance: substance as Substance,
@@ -39,6 +44,8 @@ function baitOf({ carrier, substance, massKg, shade }: LureLine, multiplier: num
 export class Lures {
   #memory: { readonly stamp: string; readonly value: ReadonlyMap<string, LureDto> } | null = null;
 
+  #drawn: { readonly stamp: string; readonly value: ReadonlyMap<string, readonly number[]> } | null = null;
+
   constructor(private readonly log: SeasonLog) {}
 
   /** By stay: the lure put in last. */
@@ -48,6 +55,43 @@ export class Lures {
     const value = await this.read();
     this.#memory = { stamp, value };
     return value;
+  }
+
+  /** What is left of each lure at the end of its days, by its id; `baits` of a span that is drawn. */
+  async left(baits: readonly BaitLine[], span: string): Promise<ReadonlyMap<string, readonly number[]>> {
+    const stamp = `${span} ${await this.log.stamp(MEMORY)}`;
+    if (this.#drawn?.stamp === stamp) return this.#drawn.value;
+    const value = await this.courses(baits);
+    this.#drawn = { stamp, value };
+    return value;
+  }
+
+  /** What weighings have told of each carrier so far. */
+  async learnt(): Promise<ReadonlyMap<string, Learnt>> {
+    const today = this.log.today();
+    const lures = await this.log.lures();
+    const from = lures[0]?.appliedOn ?? today;
+    return this.learn(lures, await this.log.weather({ from, to: today }), today);
+  }
+
+  private async courses(baits: readonly BaitLine[]): Promise<ReadonlyMap<string, readonly number[]>> {
+    const today = this.log.today();
+    const lures = await this.log.lures();
+    const first = [lures[0]?.appliedOn, baits[0]?.from].filter((date) => date !== undefined).sort()[0] ?? today;
+    const weather = await this.log.weather({ from: first, to: addDays(today, FORECAST_DAYS) });
+    const learnt = await this.learn(lures, weather, today);
+    const last = weather.filter(({ tMax }) => tMax !== null).at(-1)?.date;
+    if (last === undefined) return new Map();
+    return new Map(
+      baits.map((lure) => {
+        const bait = baitOf(lure, learnt.get(lure.carrier)?.multiplier ?? 1);
+        const longest = addDays(lure.from, DRAWN_DAYS);
+        const until = [lure.to ?? last, last, longest].sort()[0] ?? last;
+        if (until < lure.from) return [lure.id, []];
+        const { daily } = filledWeather(weather, lure.from, until);
+        return [lure.id, baitCourse(bait, daily).map(({ fraction }) => Math.round(100 * fraction) / 100)];
+      }),
+    );
   }
 
   private async read(): Promise<ReadonlyMap<string, LureDto>> {
@@ -86,6 +130,7 @@ export class Lures {
       fraction: now?.fraction ?? 1,
       melted: now?.melted ?? false,
       overdose: now?.overdose ?? false,
+      emissionKgPerDay: now?.emissionKgPerDay ?? 0,
       ...renew,
       weighed: of?.weighings ?? 0,
       guessedDays: guessed,

@@ -10,6 +10,8 @@ import {
   type Hemisphere,
   type IsoDate,
   phenologyAnomaly,
+  delayByWeather,
+  flightFitness,
   predictSwarmSeason,
   seasonDay,
   swarmSeasonCurve,
@@ -18,10 +20,11 @@ import { DomainError } from '@yewridge/core/shared/errors';
 import { groupedBy, type PlaceLine, type SeasonLog, type WeatherLine } from '../season-log/season-log.js';
 
 const FORECAST_DAYS = 16;
+const WEEK = 7;
 const MEMORY = ['catches', 'weather', 'phenology', 'sites', 'deployments'] as const;
 
 /** Where the keeper's sites are, on the whole. */
-function middleOf(places: readonly PlaceLine[]): { lat: number; lon: number; elevationM?: number } | null {
+export function middleOf(places: readonly PlaceLine[]): { lat: number; lon: number; elevationM?: number } | null {
   if (places.length === 0) return null;
   const mean = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length;
   const heights = places.flatMap(({ elevationM }) => (elevationM === null ? [] : [elevationM]));
@@ -31,6 +34,27 @@ function middleOf(places: readonly PlaceLine[]): { lat: number; lon: number; ele
     lon: places[0]?.lon ?? 0,
     ...(heights.length === 0 ? {} : { elevationM: mean(heights) }),
   };
+}
+
+/** The curve of the days from today as their weather lets it through, and of a week after what is foretold. */
+function delayedBy(
+  curve: readonly number[],
+  day: number,
+  today: IsoDate,
+  weather: readonly WeatherLine[],
+): SeasonClockDto['delayed'] {
+  const fitness: number[] = [];
+  const byDate = new Map(weather.map((line) => [line.date, line]));
+  for (let date = today; ; date = addDays(date, 1)) {
+    const line = byDate.get(date);
+    if (line?.tMax == null) break;
+    fitness.push(flightFitness({ tMax: line.tMax, rainMm: line.rainMm, windMps: line.windMps }));
+  }
+  if (fitness.length === 0) return null;
+  const days = [...fitness, ...Array<number>(WEEK).fill(1)];
+  // Past the end of a season the curve goes on at its beginning: neighbouring years fold into it.
+  const mass = days.map((_, n) => curve[(day - 1 + n) % curve.length] ?? 0);
+  return { from: today, mass: delayByWeather(mass, days).mass };
 }
 
 /** When swarms are to be expected, from the keeper's catches, the warmth so far and what bloomed. */
@@ -71,12 +95,14 @@ export class SeasonClock {
         ...(now.length > 0 ? { [season]: phenologyAnomaly(now) } : {}),
       },
     };
+    const curve = swarmSeasonCurve(input);
     return {
       today,
       season,
       day,
       prediction: predictSwarmSeason(input),
-      curve: swarmSeasonCurve(input),
+      curve,
+      delayed: delayedBy(curve, day, today, weather),
       start: dateOfSeasonDay(season, this.hemisphere, 1),
       lag: now.length > 0 ? phenologyAnomaly(now) : null,
       signals: { warmth: lag, blooms: blooms.get(season)?.length ?? 0 },

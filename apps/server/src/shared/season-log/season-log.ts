@@ -28,6 +28,9 @@ export interface StayLine {
   readonly heightM: number | null;
   readonly facingDeg: number | null;
   readonly hungBy: string | null;
+  readonly shade: string | null;
+  readonly permission: string;
+  readonly permissionUntil: IsoDate | null;
 }
 export interface VisitLine {
   readonly id: string;
@@ -42,6 +45,9 @@ export interface BaitLine {
   readonly from: IsoDate;
   readonly to: IsoDate | null;
   readonly carrier: string;
+  readonly substance: string;
+  readonly massKg: number | null;
+  readonly shade: string | null;
 }
 export interface CatchLine {
   readonly id: string;
@@ -142,7 +148,8 @@ export class SeasonLog {
     return this.query<StayLine>(
       `SELECT d.id, d.trap_id AS trapId, d.site_id AS siteId, s.name AS site, s.landmark_note AS landmarkNote,
          s.access_weekdays AS accessWeekdays, d.hung_on AS hungOn, d.taken_down_on AS takenDownOn,
-         d.height_m AS heightM, d.facing_deg AS facingDeg, d.hung_by AS hungBy
+         d.height_m AS heightM, d.facing_deg AS facingDeg, d.hung_by AS hungBy, coalesce(d.shade, s.shade) AS shade,
+         s.permission, s.permission_until AS permissionUntil
        FROM deployments d JOIN sites s ON s.id = d.site_id
        WHERE d.deleted_at_utc IS NULL AND d.hung_on <= ? AND (d.taken_down_on IS NULL OR d.taken_down_on >= ?)
        ORDER BY d.hung_on, d.id`,
@@ -160,8 +167,10 @@ export class SeasonLog {
 
   baits({ from, to }: Span): Promise<readonly BaitLine[]> {
     return this.query<BaitLine>(
-      `SELECT id, deployment_id AS deploymentId, applied_on AS "from", removed_on AS "to", carrier FROM baits
-       WHERE deleted_at_utc IS NULL AND ${IN_SPAN} ORDER BY applied_on, id`,
+      `SELECT b.id, b.deployment_id AS deploymentId, b.applied_on AS "from", b.removed_on AS "to", b.carrier,
+         b.substance, b.mass_kg AS massKg, coalesce(d.shade, s.shade) AS shade
+       FROM baits b JOIN deployments d ON d.id = b.deployment_id JOIN sites s ON s.id = d.site_id
+       WHERE b.deleted_at_utc IS NULL AND b.${IN_SPAN} ORDER BY b.applied_on, b.id`,
       [to, from],
     );
   }

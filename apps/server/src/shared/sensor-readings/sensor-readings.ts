@@ -90,6 +90,14 @@ export class SensorReadings {
     return this.query(`SELECT ${COLUMNS} FROM device_reading WHERE seq > ? ORDER BY seq LIMIT ?`, [seq, most]);
   }
 
+  /** The number of the latest reading; 0 before the first. */
+  async latest(): Promise<number> {
+    const [row] = await this.database.source.query<{ seq: number | null }[]>(
+      'SELECT max(seq) AS seq FROM device_reading',
+    );
+    return row?.seq ?? 0;
+  }
+
   /** One device's readings from a day on, oldest first; of more than a page the latest. */
   async of(deviceId: string, from: IsoDate): Promise<readonly DeviceReadingDto[]> {
     const rows = await this.query(

@@ -26,6 +26,7 @@ export class App {
   protected readonly tablePlaces = PLACES.filter(({ path }) => TABLE_PATHS.includes(path));
   protected readonly more = signal(false);
   protected readonly files = PATHS.files;
+  protected readonly devices = PATHS.devices;
   protected readonly settings = PATHS.settings;
   readonly #dialog = inject(MatDialog);
 

@@ -11,6 +11,7 @@ export const routes: Routes = [
   { path: PATHS.rounds, loadChildren: () => import('../features/rounds/routes').then((m) => m.roundsRoutes) },
   { path: PATHS.catches, loadChildren: () => import('../features/catches/routes').then((m) => m.catchesRoutes) },
   { path: PATHS.files, loadChildren: () => import('../features/files/routes').then((m) => m.filesRoutes) },
+  { path: PATHS.devices, loadChildren: () => import('../features/devices/routes').then((m) => m.devicesRoutes) },
   {
     path: PATHS.settings,
     title: 'Settings',

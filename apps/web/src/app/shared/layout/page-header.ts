@@ -1,11 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { UnitSwitch } from '../units/unit-switch';
-import { WorkspaceStore } from '../workspace/workspace-store';
+import { DemoClock } from '../workspace/demo-clock';
 
 /** Place, what is open and when it was saved; under it the answer of the place, and its acts on the right. */
 @Component({
   selector: 'yw-page-header',
-  imports: [UnitSwitch],
+  imports: [UnitSwitch, DemoClock],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="crumbs">
@@ -13,15 +13,13 @@ import { WorkspaceStore } from '../workspace/workspace-store';
       <ng-content select="[crumb]" />
     </div>
     <div class="setting">
-      @if (demo(); as demo) {
-        <p class="demo">
-          <strong>Demo</strong>, {{ demo.name }} <span class="clock">{{ demo.clock }}</span>
-        </p>
-      }
+      <yw-demo-clock />
       <yw-unit-switch />
     </div>
-    <h1><ng-content select="[answer]" /></h1>
-    <div class="acts"><ng-content select="[act]" /></div>
+    <div class="line">
+      <h1><ng-content select="[answer]" /></h1>
+      <div class="acts"><ng-content select="[act]" /></div>
+    </div>
   `,
   styles: `
     :host {
@@ -42,6 +40,13 @@ import { WorkspaceStore } from '../workspace/workspace-store';
       color: var(--ink);
       font: 600 var(--t-m) / 1.2 var(--head);
     }
+    .line {
+      display: flex;
+      grid-column: 1 / -1;
+      gap: var(--s2) var(--s4);
+      align-items: center;
+      justify-content: space-between;
+    }
     .setting,
     .acts {
       display: flex;
@@ -49,12 +54,9 @@ import { WorkspaceStore } from '../workspace/workspace-store';
       justify-content: flex-end;
       gap: var(--s2) var(--s3);
     }
-    .demo {
-      margin: 0;
-      color: var(--ink-2);
-    }
-    .clock {
-      white-space: nowrap;
+    .acts {
+      flex: 0 1 auto;
+      flex-wrap: wrap;
     }
     h1 {
       font-size: 31px;
@@ -69,15 +71,23 @@ import { WorkspaceStore } from '../workspace/workspace-store';
     }
     @media (max-width: 720px) {
       :host {
-        grid-template-columns: 1fr;
+        grid-template-columns: minmax(0, 1fr);
       }
       .setting {
         order: -1;
-        justify-content: space-between;
+        flex-wrap: wrap;
+        justify-content: flex-end;
+      }
+      .setting yw-demo-clock {
+        flex: 1 1 100%;
+      }
+      .line {
+        display: block;
       }
       .acts {
         justify-content: flex-start;
         flex-wrap: wrap;
+        margin-top: var(--s2);
       }
       .crumbs {
         flex-wrap: wrap;
@@ -91,19 +101,4 @@ import { WorkspaceStore } from '../workspace/workspace-store';
 })
 export class PageHeader {
   readonly place = input.required<string>();
-
-  readonly #workspace = inject(WorkspaceStore).workspace;
-  protected readonly demo = computed(() => {
-    const workspace = this.#workspace();
-    if (workspace?.kind !== 'demo') return null;
-    const clock = new Intl.DateTimeFormat('en-GB', {
-      weekday: 'short',
-      day: 'numeric',
-      month: 'short',
-      hour: '2-digit',
-      minute: '2-digit',
-      timeZone: workspace.timeZone,
-    }).format(new Date(workspace.now));
-    return { name: workspace.name, clock };
-  });
 }

@@ -8,10 +8,13 @@ export const PATHS = {
   rounds: 'rounds',
   catches: 'catches',
   files: 'files',
+  devices: 'devices',
   settings: 'settings',
 } as const;
 
 export const todayLink = (): readonly string[] => ['/', PATHS.today];
+/** When swarms come, in full. */
+export const seasonClockLink = (): readonly string[] => ['/', PATHS.today, 'season'];
 export const benchLink = (): readonly string[] => ['/', PATHS.bench];
 export const designLink = (id: string): readonly string[] => ['/', PATHS.bench, id];
 /** Pages of one design besides its sheet. */
@@ -60,3 +63,4 @@ export const filesLink = (): readonly string[] => ['/', PATHS.files];
 /** The rows of one table as they were written, and one of them. */
 export const bookLink = (table: string): readonly string[] => ['/', PATHS.files, 'book', table];
 export const rowLink = (table: string, id: string): readonly string[] => [...bookLink(table), id];
+export const devicesLink = (): readonly string[] => ['/', PATHS.devices];

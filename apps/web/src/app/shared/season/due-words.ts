@@ -1,9 +1,19 @@
 import type { HangingDto } from '@yewridge/contract/rounds';
 import { LADDER_M } from '@yewridge/core/catches';
 import type { DueCode, DueReason } from '@yewridge/core/rounds';
-import { daysBetween, type IsoDate } from '@yewridge/core/season';
+import { daysBetween, type IsoDate, type LoreCode } from '@yewridge/core/season';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { signWords } from '../devices/sensor-words';
 import { percentText } from '../units/format';
 import { agoWords, byWords, comingFriday, dayShort, scoutWords } from './season-words';
+
+/** What is said of how a trap hangs where it changes what to do there. */
+const LORE_SHORT: Partial<Record<LoreCode, string>> = {
+  'no-permission': 'ask the owner first: there is no permission now',
+  'gel-melts': 'heat is foretold, and gel runs above 32 °C',
+  'overdosed-lure': 'too much scent: close the bag or use less',
+  'fresh-paint': 'its paint is still airing',
+};
 
 export interface DueLine {
   readonly stayId: string;
@@ -23,12 +33,20 @@ export interface DueGroup {
   readonly lines: readonly DueLine[];
 }
 
-function reasonWords(trap: HangingDto, { code, from }: DueReason, today: IsoDate): string {
+function reasonWords(trap: HangingDto, { code, from }: DueReason, today: IsoDate, system: UnitSystem): string {
   const words: Readonly<Record<DueCode, () => string>> = {
     catch: () => 'the next step after the catch',
-    occupied: () => 'bees are in: nothing routine waits here',
-    scouts: () =>
-      `${scoutWords(trap.lastScouts ?? 0)}: a swarm within a day, ${percentText(trap.chance24 ?? 0)} by rule of thumb`,
+    occupied: () =>
+      trap.sensor?.movedIn === true && trap.catchId === null
+        ? signWords(trap.sensor, system)
+        : 'bees are in: nothing routine waits here',
+    scouts: () => {
+      const { counted } = trap;
+      const who =
+        counted?.bySensor === true ? `, by the ${trap.sensor?.simulated === true ? 'simulated ' : ''}sensor` : '';
+      const count = scoutWords(counted?.perMin ?? trap.lastScouts ?? 0);
+      return `${count}${who}: a swarm within a day, ${percentText(trap.chance24 ?? 0)} by ${counted?.tuned === true ? 'your own log' : 'rule of thumb'}`;
+    },
     storm: () => 'look after the storm',
     interval: () => {
       if (trap.lastVisitOn === null) return `hung ${agoWords(trap.hungOn, today)}, not looked at yet`;
@@ -55,7 +73,7 @@ export function lureWords({ lure }: HangingDto, today: IsoDate): string {
 }
 
 /** A trap's line in the due list. */
-export function dueLine(trap: HangingDto, today: IsoDate): DueLine {
+export function dueLine(trap: HangingDto, today: IsoDate, system: UnitSystem): DueLine {
   const { due } = trap;
   const pressing = due.reasons.filter(({ urgency }) => urgency > 0);
   const [first, ...rest] = pressing.length > 0 ? pressing : due.reasons;
@@ -66,10 +84,11 @@ export function dueLine(trap: HangingDto, today: IsoDate): DueLine {
     site: trap.site,
     design: trap.design,
     when: trap.beesIn ? 'Today' : byWords(due.dueBy, today),
-    why: first ? reasonWords(trap, first, today) : 'nothing to do',
+    why: first ? reasonWords(trap, first, today, system) : 'nothing to do',
     also: [
       first?.code === 'scouts' ? '' : scouts,
-      ...rest.filter(({ urgency }) => urgency > 0).map((one) => reasonWords(trap, one, today)),
+      ...rest.filter(({ urgency }) => urgency > 0).map((one) => reasonWords(trap, one, today, system)),
+      ...trap.lore.flatMap(({ code }) => LORE_SHORT[code] ?? []),
     ]
       .filter((text) => text !== '')
       .join('; '),
@@ -87,7 +106,7 @@ function closedWords(nextAccess: IsoDate | null): string {
 }
 
 /** Tonight, this week, when passing; bees first, however overdue the rest. */
-export function dueGroups(traps: readonly HangingDto[], today: IsoDate): readonly DueGroup[] {
+export function dueGroups(traps: readonly HangingDto[], today: IsoDate, system: UnitSystem): readonly DueGroup[] {
   const groupOf = ({ beesIn, due }: HangingDto): number => {
     if (beesIn) return 0;
     if (due.dueBy === null) return 3;
@@ -99,12 +118,12 @@ export function dueGroups(traps: readonly HangingDto[], today: IsoDate): readonl
   return names
     .map((name, n) => ({
       name,
-      lines: traps.filter((trap) => groupOf(trap) === n).map((trap) => dueLine(trap, today)),
+      lines: traps.filter((trap) => groupOf(trap) === n).map((trap) => dueLine(trap, today, system)),
     }))
     .filter(({ lines }) => lines.length > 0);
 }
 
 /** Whether a trap needs somebody by the coming Friday. */
 export function needsBy(trap: HangingDto, friday: IsoDate): boolean {
-  return trap.beesIn || (trap.due.dueBy !== null && trap.due.dueBy <= friday);
+  return trap.beesIn || trap.due.tier === 'soon' || (trap.due.dueBy !== null && trap.due.dueBy <= friday);
 }

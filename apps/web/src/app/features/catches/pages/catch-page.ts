@@ -28,6 +28,7 @@ import { sizeWords, STAGE_NAMES, stepsOf } from '../data/board-words';
 import { carryAct, editAct, followupAct, sizeByMass, stepAct, type StepChange } from '../data/catch-acts';
 import { CatchesApi } from '../data/catches-api';
 import { PlanTrack } from '../ui/plan-track';
+import { QueenSigns } from '../ui/queen-signs';
 
 const SIZED_BY_NAMES = {
   scales: 'scales',
@@ -39,7 +40,19 @@ const SIZED_BY_NAMES = {
 /** One catch: what it was, where it went, what became of it. */
 @Component({
   selector: 'yw-catch-page',
-  imports: [PlanTrack, PhotoStrip, PageHeader, Waiting, Empty, Failed, RouterLink, Caution, SizeField, ChoiceLine],
+  imports: [
+    QueenSigns,
+    PlanTrack,
+    PhotoStrip,
+    PageHeader,
+    Waiting,
+    Empty,
+    Failed,
+    RouterLink,
+    Caution,
+    SizeField,
+    ChoiceLine,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './catch-page.html',
   styleUrl: './catch-page.scss',

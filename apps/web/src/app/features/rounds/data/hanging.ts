@@ -3,7 +3,8 @@ import type { FreeTrapDto } from '@yewridge/contract/rounds';
 import type { ActDto, Fields } from '@yewridge/contract/season';
 import type { TrapWithDesignDto } from '@yewridge/contract/stores';
 import { assessDesign, designLoad } from '@yewridge/core/bench';
-import { daysBetween, type IsoDate, type LoreCheck, loreChecks, type LoreCode } from '@yewridge/core/season';
+import { daysBetween, type IsoDate, loreChecks } from '@yewridge/core/season';
+import { loreSaid, type Said } from '../../../shared/season/lore-words';
 import { made } from '../../../shared/season/records-api';
 import { dayLong } from '../../../shared/season/season-words';
 
@@ -27,37 +28,6 @@ export function planFor(today: IsoDate, site: GroundSiteDto | null, trap: FreeTr
     notes: null,
     bait: { carrier: 'swabInBag', substance: 'lemongrassOil', massKg: USUAL_LURE_KG, placed: 'back' },
   };
-}
-
-const LORE: Readonly<Record<LoreCode, string>> = {
-  'no-permission': 'Ask the landowner first; a permission that has run out is none.',
-  'comb-source':
-    'Old comb only from your own healthy colonies: foulbrood spores live in it for decades. Check your local rules before moving or using comb.',
-  'food-in-comb': 'Stores in comb draw robbers, moths and beetles. Use empty old brood comb.',
-  'fresh-paint': 'Let the paint air out: scouts turn away from it for about three weeks.',
-  'moth-crystals': 'Air the comb: a fortnight after the crystals came out.',
-  'frames-vs-interval': 'Few frames: wild comb fills the empty space within days. Look more often.',
-  'faces-rain': 'Turn the hole away from the rain.',
-  'full-sun': 'Comb softens in full sun; shade the box.',
-  'overdosed-lure': 'Too much scent at once can make a swarm settle outside the box. Close the bag or use less.',
-  'gel-melts': 'Gel runs above about 32 °C.',
-  'ladder-work': 'Two people, and a box light enough to carry down.',
-  'volume-unusual': 'An unusual volume: most were tested near 40 L.',
-  'entrance-unusual': 'An unusual entrance: scouts like about 10 to 15 cm², and a bird or a mouse likes more.',
-  'out-of-season': 'Out of the swarm season.',
-};
-/** How firm each is, as the help says it. */
-const FIRM: Partial<Record<LoreCode, string>> = {
-  'comb-source': 'firm; local rules come first',
-  'no-permission': 'the law, and good manners',
-  'volume-unusual': 'tested with boxes side by side',
-};
-const RULE_OF_THUMB = 'rule of thumb';
-
-export interface Said {
-  readonly level: 'look' | 'know';
-  readonly sentence: string;
-  readonly stop: boolean;
 }
 
 function siteIsKept(site: GroundSiteDto | null, today: IsoDate): Parameters<typeof loreChecks>[0] {
@@ -94,11 +64,7 @@ export function loreOf(
     heightM: plan.heightM,
     carrier: plan.bait?.carrier ?? null,
   });
-  return checks.map(({ code, severity }: LoreCheck) => ({
-    level: severity === 'note' ? 'know' : 'look',
-    sentence: `${LORE[code]} (${FIRM[code] ?? RULE_OF_THUMB})`,
-    stop: severity === 'stop',
-  }));
+  return loreSaid(checks);
 }
 
 /** kg of the trap as it goes up: as weighed, else as computed; `null` where neither is known. */

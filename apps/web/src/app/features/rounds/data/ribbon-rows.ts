@@ -1,5 +1,6 @@
 import type { DueListDto, HangingDto, RibbonDto, RibbonRow, RibbonStay } from '@yewridge/contract/rounds';
 import type { IsoDate } from '@yewridge/core/season';
+import type { UnitSystem } from '@yewridge/core/shared/units';
 import { byWords, comingFriday } from '../../../shared/season/season-words';
 import { dueLine, needsBy } from '../../../shared/season/due-words';
 
@@ -87,11 +88,11 @@ export function filterCounts(due: DueListDto): Readonly<Record<RibbonFilter, num
 /** What a trap that hangs says of itself in its line. */
 function hungLine(
   hanging: HangingDto,
-  { today, friday }: { readonly today: IsoDate; readonly friday: IsoDate },
+  { today, friday, system }: { readonly today: IsoDate; readonly friday: IsoDate; readonly system: UnitSystem },
   stays: readonly RibbonStay[],
   paintedOn: IsoDate | null,
 ): TrapLine {
-  const { why, when } = dueLine(hanging, today);
+  const { why, when } = dueLine(hanging, today, system);
   const tall = needsBy(hanging, friday);
   const { trapId, number, site, design } = hanging;
   return {
@@ -133,6 +134,7 @@ export function siteLines(
   due: DueListDto,
   filter: RibbonFilter,
   known: readonly { readonly siteId: string; readonly site: string }[],
+  system: UnitSystem,
 ): readonly RibbonLine[] {
   const { today } = due;
   const friday = comingFriday(today);
@@ -149,7 +151,7 @@ export function siteLines(
       const first = !taken.has(hanging.siteId);
       taken.add(hanging.siteId);
       const stays = staysAt(hanging.siteId).filter(({ id }) => first || id === hanging.deploymentId);
-      return { ...hungLine(hanging, { today, friday }, stays, null), numbers };
+      return { ...hungLine(hanging, { today, friday, system }, stays, null), numbers };
     });
   const busy = new Set(due.traps.map(({ siteId }) => siteId));
   const sites = new Map(known.map(({ siteId, site }) => [siteId, site]));
@@ -175,7 +177,12 @@ export function siteLines(
 }
 
 /** Lines in the order they are drawn: those that need somebody by Friday, those that can wait, those in Stores. */
-export function ribbonLines(years: readonly RibbonDto[], due: DueListDto, filter: RibbonFilter): readonly RibbonLine[] {
+export function ribbonLines(
+  years: readonly RibbonDto[],
+  due: DueListDto,
+  filter: RibbonFilter,
+  system: UnitSystem,
+): readonly RibbonLine[] {
   const { today } = due;
   const friday = comingFriday(today);
   const rows = new Map(joined(years).map((row) => [row.trapId, row]));
@@ -183,7 +190,7 @@ export function ribbonLines(years: readonly RibbonDto[], due: DueListDto, filter
   const paintedOn = (trapId: string): IsoDate | null => rows.get(trapId)?.paintedOn ?? null;
   const wanted = due.traps.filter((trap) => keeps(filter, trap, friday));
   const hung = wanted.map((hanging) =>
-    hungLine(hanging, { today, friday }, stays(hanging.trapId), paintedOn(hanging.trapId)),
+    hungLine(hanging, { today, friday, system }, stays(hanging.trapId), paintedOn(hanging.trapId)),
   );
   const free = (keeps(filter, null, friday) ? due.free : []).map((trap): TrapLine => {
     const last = stays(trap.trapId).at(-1);

@@ -1,6 +1,8 @@
 import type { RibbonStay } from '@yewridge/contract/rounds';
 import { daysBetween, type IsoDate } from '@yewridge/core/season';
 import { dayShort, scoutWords } from '../../../shared/season/season-words';
+import { percentText } from '../../../shared/units/format';
+import { lureAt } from './lure-left';
 import type { RibbonLine } from './ribbon-rows';
 
 /** What was seen and done on one day of a stay. */
@@ -19,7 +21,8 @@ function dayOfStay(stay: RibbonStay, date: IsoDate): readonly string[] {
   const lure = stay.baits.findLast(({ from, to }) => from <= date && date <= (to ?? '9999'));
   if (lure && (arrived === null || arrived > date)) {
     const age = daysBetween(lure.from, date);
-    parts.push(age === 0 ? 'lure put in' : `lure ${age} ${age === 1 ? 'day' : 'days'} old`);
+    const left = lure.left.length > age ? `, ${percentText(lureAt(lure, age + 1))} left` : '';
+    parts.push(age === 0 ? 'lure put in' : `lure ${age} ${age === 1 ? 'day' : 'days'} old${left}`);
   }
   return parts;
 }

@@ -7,6 +7,7 @@ import type { TrapWithDesignDto } from '@yewridge/contract/stores';
 import type { IsoDate } from '@yewridge/core/season';
 import type { Observable } from 'rxjs';
 import { failuresInWords } from '../../../shared/http/api-failure';
+import type { Sight } from './sight-words';
 
 @Injectable({ providedIn: 'root' })
 export class RoundsApi {
@@ -20,6 +21,10 @@ export class RoundsApi {
   }
   summary(): Observable<SummaryDto> {
     return this.#http.get<SummaryDto>(`${API_BASE}/rounds/summary`).pipe(failuresInWords());
+  }
+  /** Demo only: what a keeper at the foot of the trap would see now. */
+  sight(stayId: string): Observable<Sight> {
+    return this.#http.get<Sight>(`${API_BASE}/workspace/sight/${stayId}`).pipe(failuresInWords());
   }
   ground(): Observable<GroundDto> {
     return this.#http.get<GroundDto>(`${API_BASE}/ground`).pipe(failuresInWords());

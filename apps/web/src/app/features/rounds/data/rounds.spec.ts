@@ -29,6 +29,9 @@ function hanging(change: Partial<HangingDto> & { readonly lastVisitOn?: string |
     lastScouts: null,
     catchId: null,
     chance24: null,
+    counted: null,
+    sensor: null,
+    lore: [],
     lure: null,
     ...change,
     lastVisitOn,
@@ -38,14 +41,20 @@ function hanging(change: Partial<HangingDto> & { readonly lastVisitOn?: string |
       visitDue({ hungOn: '2026-04-03', frames: 5, lastVisitOn, lastActivityOn: lastVisitOn, occupied: beesIn }, TODAY),
   };
 }
-const due = (...traps: readonly HangingDto[]): DueListDto => ({ today: TODAY, traps, inUse: traps.length, free: [] });
+const due = (...traps: readonly HangingDto[]): DueListDto => ({
+  today: TODAY,
+  traps,
+  inUse: traps.length,
+  free: [],
+  scouts: { looks: 0, arrivals: 0, tuned: false },
+});
 const stay = (change: Partial<RibbonStay> = {}): RibbonStay => ({
   id: 'd1',
   siteId: 's1',
   site: 'Old weir',
   hungOn: '2026-04-03',
   takenDownOn: null,
-  baits: [{ id: 'b1', from: '2026-05-04', to: null, carrier: 'gel' }],
+  baits: [{ id: 'b1', from: '2026-05-04', to: null, carrier: 'gel', left: [0.98, 0.95, 0.93, 0.9, 0.88] }],
   visits: [{ id: 'v1', at: '2026-05-08T18:00', scouts: 10, occupied: false }],
   caught: null,
   ...change,
@@ -60,7 +69,7 @@ describe('rounds: what is due, in words', () => {
   it('puts bees first, however overdue the rest', () => {
     const late = hanging({ deploymentId: 'd2', lastVisitOn: '2026-04-04' });
     const bees = hanging({ beesIn: true, lastVisitOn: TODAY });
-    expect(dueGroups([late, bees], TODAY).map(({ name }) => name)).toEqual(['Bees first', 'Now']);
+    expect(dueGroups([late, bees], TODAY, 'metric').map(({ name }) => name)).toEqual(['Bees first', 'Now']);
   });
 
   it('says since when, why, how high and whether one is let in', () => {
@@ -72,6 +81,7 @@ describe('rounds: what is due, in words', () => {
         due: { ...hanging({ lastVisitOn: '2026-05-04' }).due, nextAccess: '2026-05-16' },
       }),
       TODAY,
+      'metric',
     );
     expect(line).toEqual(
       jasmine.objectContaining({
@@ -93,7 +103,7 @@ describe('rounds: what is due, in words', () => {
         TODAY,
       ),
     });
-    expect(dueLine(trap, TODAY).why).toBe('a stream of scouts: a swarm within a day, 58 % by rule of thumb');
+    expect(dueLine(trap, TODAY, 'metric').why).toBe('a stream of scouts: a swarm within a day, 58 % by rule of thumb');
   });
 
   it('walks on to the next trap that may be gone to, and never twice to one in a day', () => {
@@ -160,6 +170,7 @@ describe('rounds: how fresh a lure is', () => {
     fraction: 0.82,
     melted: false,
     overdose: false,
+    emissionKgPerDay: 5e-6,
     date: '2026-07-01',
     earliest: '2026-05-25',
     latest: null,
@@ -218,7 +229,7 @@ describe('rounds: the ribbon', () => {
         },
       ],
     };
-    const heads = ribbonLines([year(stay())], list, 'all').flatMap((line) =>
+    const heads = ribbonLines([year(stay())], list, 'all', 'metric').flatMap((line) =>
       line.kind === 'head' ? [`${line.name} ${line.count}`] : [],
     );
     expect(heads).toEqual(['Need you by Friday 1', 'Can wait 1', 'In Stores 1']);
@@ -242,7 +253,7 @@ describe('rounds: the ribbon', () => {
       ],
     };
     const known = ['Old weir', 'Sawmill', 'Ford'].map((site, n) => ({ siteId: `s${n + 1}`, site }));
-    const lines = siteLines([years], due(hanging()), 'all', known);
+    const lines = siteLines([years], due(hanging()), 'all', known, 'metric');
     expect(lines.map((line) => (line.kind === 'head' ? line.name : `${line.site} ${line.stays.length}`))).toEqual([
       'Need you by Friday',
       'Old weir 2',
@@ -282,9 +293,10 @@ describe('rounds: the ribbon', () => {
       [year(stay({ caught: { id: 'c', foundOn: '2026-05-12', arrivedOn: '2026-05-10', massKg: 1.9 } }))],
       due(hanging()),
       'all',
+      'metric',
     );
     expect(cellWords(line, '2026-05-08', TODAY)).toBe(
-      'V-01, Fri 8 May 2026: Old weir, looked at 18:00: tens of scouts, lure 4 days old',
+      'V-01, Fri 8 May 2026: Old weir, looked at 18:00: tens of scouts, lure 4 days old, 88 % left',
     );
     expect(cellWords(line, '2026-05-10', TODAY)).toContain('bees arrived');
     expect(cellWords(line, '2026-05-11', TODAY)).toContain('bees in');

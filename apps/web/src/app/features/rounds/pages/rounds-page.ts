@@ -112,6 +112,7 @@ export class RoundsPage {
       ? dueGroups(
           due.traps.filter(({ deploymentId }) => shown.has(deploymentId)),
           due.today,
+          this.#system(),
         )
       : [];
   });
@@ -129,9 +130,9 @@ export class RoundsPage {
 
   #lines(due: DueListDto): readonly RibbonLine[] {
     const years = this.store.years();
-    if (!this.bySite()) return ribbonLines(years, due, this.filter());
+    if (!this.bySite()) return ribbonLines(years, due, this.filter(), this.#system());
     const known = (this.store.summary()?.seasons ?? []).flatMap(({ sites }) => sites);
-    return siteLines(years, due, this.filter(), known);
+    return siteLines(years, due, this.filter(), known, this.#system());
   }
 
   protected choose(query: Readonly<Record<string, string>>): void {

@@ -1,14 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { type Fields, RECORD_TABLES } from '@yewridge/contract/season';
-import { daysBetween } from '@yewridge/core/season';
-import { catchError, forkJoin, of, switchMap } from 'rxjs';
+import { addDays, daysBetween } from '@yewridge/core/season';
+import { catchError, EMPTY, filter, forkJoin, of, switchMap } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
+import { VerdictLine } from '../../../shared/layout/verdict-line';
 import {
   catchLink,
   hangLink,
@@ -19,22 +20,30 @@ import {
   visitLink,
 } from '../../../shared/routes/paths';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
+import { loreSaid } from '../../../shared/season/lore-words';
 import { changed, RecordsApi } from '../../../shared/season/records-api';
 import { dayLong, ENTRANCE_NAMES, HUNG_BY_NAMES } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
-import { viewFor } from '../../../shared/season/view-store';
+import { viewFor, viewOf } from '../../../shared/season/view-store';
+import { ReadingStream } from '../../../shared/devices/reading-stream';
+import { ReadingsApi } from '../../../shared/devices/readings-api';
+import { SensorChart } from '../../../shared/devices/sensor-chart';
+import { signWords } from '../../../shared/devices/sensor-words';
+import { UnitChoice } from '../../../shared/units/unit-choice';
 import { SizeField } from '../../../shared/units/size-field';
 import { oilFault, recounted, stepOf, storyOf, weighing } from '../data/stay-story';
 import { RoundsApi } from '../data/rounds-api';
 
 const STEP_NAMES = { none: 'none', few: 'a few', tens: 'tens', stream: 'a stream' } as const;
+/** Readings of so many days are drawn. */
+const SENSOR_DAYS = 10;
 const ALL = { limit: 500 } as const;
 type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
 
 /** One stay of a trap at a site: how it hung, what was seen, and its end. */
 @Component({
   selector: 'yw-stay-page',
-  imports: [PhotoStrip, PageHeader, Waiting, Failed, RouterLink, SizeField, ChoiceLine],
+  imports: [VerdictLine, SensorChart, PhotoStrip, PageHeader, Waiting, Failed, RouterLink, SizeField, ChoiceLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stay-page.html',
   styleUrl: './stay-page.scss',
@@ -45,6 +54,9 @@ export class StayPage {
   readonly #records = inject(RecordsApi);
   readonly #api = inject(RoundsApi);
   readonly #outbox = inject(ActOutbox);
+  readonly #readings = inject(ReadingsApi);
+  readonly #stream = inject(ReadingStream);
+  readonly #system = inject(UnitChoice).system;
   protected readonly clock = inject(TodayClock);
   protected readonly view = viewFor(this.id, (id) => this.#fetch(id));
   protected readonly ending = signal(false);
@@ -84,6 +96,30 @@ export class StayPage {
       visit: visitLink(stay.id),
     };
   });
+  readonly #due = viewOf(() => this.#api.due());
+  /** The sensor in the trap while it hangs there, and since when its readings are shown. */
+  protected readonly sensor = computed(() => {
+    const trap = this.#due.data()?.traps.find(({ deploymentId }) => deploymentId === this.id());
+    const today = this.clock.today();
+    if (!trap?.sensor || today === null) return null;
+    const shown = addDays(today, -SENSOR_DAYS);
+    return {
+      ...trap.sensor,
+      from: trap.hungOn > shown ? trap.hungOn : shown,
+      says: signWords(trap.sensor, this.#system()),
+    };
+  });
+  /** What keepers would say of how it hangs. */
+  protected readonly lore = computed(() =>
+    loreSaid(this.#due.data()?.traps.find(({ deploymentId }) => deploymentId === this.id())?.lore ?? []),
+  );
+  readonly #sensorId = computed(() => this.sensor()?.deviceId ?? null);
+  readonly #told = viewFor(this.#sensorId, (id) =>
+    id === null ? of([]) : this.#readings.of(id, this.sensor()?.from ?? ''),
+  );
+  /** As fetched, and every reading that came in since. */
+  readonly #readingsNow = linkedSignal(() => this.#told.data() ?? []);
+  protected readonly told = this.#readingsNow.asReadonly();
   protected readonly changes = toSignal(
     toObservable(computed(() => (this.showChanges() ? this.id() : null))).pipe(
       // Of the stay that is open now.
@@ -93,6 +129,21 @@ export class StayPage {
     ),
     { initialValue: [] },
   );
+
+  constructor() {
+    toObservable(this.#told.data)
+      .pipe(
+        // From where the latest answer ends.
+        switchMap((readings) =>
+          readings && readings.length > 0 ? this.#stream.after(Math.max(...readings.map(({ seq }) => seq))) : EMPTY,
+        ),
+        filter(({ deviceId }) => deviceId === this.#sensorId()),
+        takeUntilDestroyed(),
+      )
+      .subscribe((reading) => {
+        this.#readingsNow.update((readings) => [...readings, reading]);
+      });
+  }
 
   protected edit(change: Partial<Fields<'deployments'>>, what: string): void {
     const records = this.view.data();

@@ -13,8 +13,11 @@ import { agoWords, byWords, scoutWords } from '../../../shared/season/season-wor
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { figureText } from '../../../shared/units/format';
+import { measuredWords } from '../../../shared/devices/sensor-words';
+import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { RoundsApi } from '../data/rounds-api';
+import { sightWords, stepSeen } from '../data/sight-words';
 import { readingFault, readingsAct } from '../data/reading-acts';
 import { FRESH_LOOK, type Look, type Trouble, TROUBLE_NAMES, visitAct } from '../data/visit-acts';
 import { RoundWalk } from '../data/round-walk';
@@ -36,6 +39,8 @@ export class VisitPage {
   readonly #router = inject(Router);
   readonly #clock = inject(TodayClock);
   readonly #system = inject(UnitChoice).system;
+  readonly #workspace = inject(WorkspaceStore).workspace;
+  readonly #demo = computed(() => this.#workspace()?.kind === 'demo');
   readonly #records = inject(RecordsApi);
   readonly #api = inject(RoundsApi);
   readonly #walk = inject(RoundWalk);
@@ -64,6 +69,26 @@ export class VisitPage {
     ),
     { initialValue: null },
   );
+  /** In the demo, what one would see there; elsewhere one looks oneself. */
+  readonly #sight = toSignal(
+    toObservable(computed(() => ({ id: this.id(), minute: this.#clock.minute(), demo: this.#demo() }))).pipe(
+      // Of the trap and the hour that are open now.
+      switchMap(({ id, demo }) => (demo ? this.#api.sight(id).pipe(catchError(() => of(null))) : of(null))),
+    ),
+    { initialValue: null },
+  );
+  protected readonly sight = computed(() => {
+    const seen = this.#sight();
+    const hour = Number(this.#clock.minute()?.slice(11, 13) ?? 12);
+    return seen && { words: sightWords(seen, hour), step: stepSeen(seen) };
+  });
+  protected readonly told = computed(() => {
+    const sensor = this.trap()?.sensor;
+    if (!sensor) return null;
+    const { name, simulated, at } = sensor;
+    const measured = measuredWords(sensor, this.#system());
+    return `${name}${simulated ? ', simulated' : ''}, ${agoWords(at.slice(0, 10), this.#clock.today() ?? at.slice(0, 10))} ${at.slice(11)}: ${measured}`;
+  });
   protected readonly head = computed(() => {
     const trap = this.trap();
     const today = this.#clock.today();

@@ -2,22 +2,18 @@ import type { RibbonStay } from '@yewridge/contract/rounds';
 import { addDays, type IsoDate } from '@yewridge/core/season';
 import { axisMarks, dateAtX, DENSE_BELOW_PX, xOf } from '../data/ribbon-scale';
 import type { RibbonLine, TrapLine } from '../data/ribbon-rows';
+import { drawBait } from './ribbon-bait';
 import { drawCluster, drawHead } from './ribbon-head';
 import { type Ink, type RibbonPicture, type RibbonView, type Sheet, TOP_PX } from './ribbon-sheet';
 
-const HATCH_PX = 5;
 const AIRING_DAYS = 75;
 
 /** Draws what is seen and nothing else, so that a club's ten years scroll as a keeper's first. */
 export class RibbonPainter {
-  #hatch: CanvasPattern | null = null;
-  #hatchInk = '';
-
   constructor(private readonly pen: CanvasRenderingContext2D) {}
 
   draw(picture: RibbonPicture, view: RibbonView, ink: Ink, font: string): void {
     const { pen } = this;
-    this.#inkHatch(ink.yew);
     pen.clearRect(0, 0, view.width, view.height);
     const { scale } = picture;
     const from = dateAtX(scale, view.left);
@@ -36,25 +32,6 @@ export class RibbonPainter {
     }
     pen.restore();
     drawHead(sheet);
-  }
-
-  #inkHatch(colour: string): void {
-    if (this.#hatch && this.#hatchInk === colour) return;
-    const tile = document.createElement('canvas');
-    tile.width = HATCH_PX;
-    tile.height = HATCH_PX;
-    const pen = tile.getContext('2d');
-    if (!pen) return;
-    pen.strokeStyle = colour;
-    pen.lineWidth = 1.1;
-    for (const shift of [-HATCH_PX, 0, HATCH_PX]) {
-      pen.beginPath();
-      pen.moveTo(shift, HATCH_PX);
-      pen.lineTo(shift + HATCH_PX, 0);
-      pen.stroke();
-    }
-    this.#hatch = this.pen.createPattern(tile, 'repeat');
-    this.#hatchInk = colour;
   }
 
   #grid(sheet: Sheet): void {
@@ -114,15 +91,9 @@ export class RibbonPainter {
     const after = goesOn ? xAt(seasonEnd !== null && seasonEnd > tomorrow ? seasonEnd : addDays(tomorrow, 21)) : end;
     if (after < -60 || start > view.width + 60) return;
     const { pen } = this;
-    pen.fillStyle = ink.yew2;
+    pen.fillStyle = ink.sheet;
     pen.fillRect(start, y, Math.max(1, end - start), height);
-    if (this.#hatch && scale.dayPx >= 1) {
-      pen.save();
-      this.#hatch.setTransform(new DOMMatrix().translate(start % HATCH_PX, y % HATCH_PX));
-      pen.fillStyle = this.#hatch;
-      pen.fillRect(start, y, Math.max(1, end - start), height);
-      pen.restore();
-    }
+    drawBait(sheet, stay, { y, height, end: arrived === null ? after : end });
     pen.strokeStyle = ink.yew;
     pen.lineWidth = 1;
     pen.strokeRect(start + 0.5, y + 0.5, Math.max(1, end - start - 1), height - 1);

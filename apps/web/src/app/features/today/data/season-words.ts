@@ -16,6 +16,14 @@ export function phaseWords({ today, prediction, lacks }: SeasonClockDto): readon
   return [`${count} ${days > 0 ? 'before' : 'past'} the peak`, give + lacking];
 }
 
+/** The season in one line: where today stands, and the day it stands to. */
+export function seasonAnswer(clock: SeasonClockDto): string {
+  const [head] = phaseWords(clock);
+  const { peak, earliest, hangBy } = clock.prediction;
+  if (hangBy === null || clock.today > clock.prediction.last.date) return head;
+  return `${head}, ${monthDay(clock.today < earliest.date ? earliest.date : peak.date)}`;
+}
+
 /** What the season clock rests on, and how this year goes. */
 export function basisWords({ prediction, lag, signals }: SeasonClockDto): readonly [rests: string, year: string] {
   const { basis, years, effectiveN } = prediction;
@@ -29,5 +37,5 @@ export function basisWords({ prediction, lag, signals }: SeasonClockDto): readon
   const days = Math.round(Math.abs(lag.mean));
   const told = [signals.warmth ? 'warmth' : '', signals.blooms > 0 ? 'blooms' : ''].filter((part) => part !== '');
   const how = days === 0 ? 'on time' : `${days} ${days === 1 ? 'day' : 'days'} ${lag.mean > 0 ? 'late' : 'early'}`;
-  return [rests, `${how} by ${told.join(' and ')}`];
+  return [rests, `${how}: ${told.join(', ')}`];
 }

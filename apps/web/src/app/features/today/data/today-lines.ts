@@ -4,7 +4,7 @@ import type { TodayDto } from '@yewridge/contract/today';
 import { LADDER_M, type PlanCode, type TrackStep } from '@yewridge/core/catches';
 import { addDays, daysBetween, flightFitness, type IsoDate } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
-import { catchLink, groundLink, hangLink, seasonLink, stayLink, visitLink } from '../../../shared/routes/paths';
+import { catchLink, hangLink, seasonClockLink, seasonLink, stayLink, visitLink } from '../../../shared/routes/paths';
 import { dueLine, lureWords } from '../../../shared/season/due-words';
 import { dayShort } from '../../../shared/season/season-words';
 import { reasonWords, STEP_NAMES } from '../../../shared/season/step-words';
@@ -94,7 +94,7 @@ function stepLine(plan: CatchPlanDto, step: TrackStep, now: string, system: Unit
 }
 
 function visitLine(trap: HangingDto, today: IsoDate, system: UnitSystem): TodayLine {
-  const { when, why, also, caution, closed } = dueLine(trap, today);
+  const { when, why, also, caution, closed } = dueLine(trap, today, system);
   return {
     ...NOTHING_ELSE,
     id: trap.deploymentId,
@@ -116,7 +116,8 @@ function visitGroup({ beesIn, due }: HangingDto, today: IsoDate): GroupName | nu
   if (beesIn) return 'Now';
   if (due.dueBy === null || due.urgency <= 0) return null;
   const days = daysBetween(today, due.dueBy);
-  if (days <= 0 || (due.tier === 'soon' && days <= 1)) return 'Now';
+  // A swarm may move in, or a strap has slipped: that is from now on, not at the end of its time.
+  if (days <= 0 || (due.tier === 'soon' && (due.dueFrom ?? today) <= today)) return 'Now';
   return days <= 7 ? 'This week' : null;
 }
 
@@ -138,8 +139,8 @@ function watchLines({ season, weather, traps, today }: TodayDto): readonly Today
       what: 'A cold snap',
       where: 'the whole valley',
       why: `Below 14 °C: swarms wait. Expect arrivals on the first warm days after ${dayShort(snap.to)}.`,
-      action: 'The ground',
-      link: groundLink(),
+      action: 'See the clock',
+      link: seasonClockLink(),
       rank: 2,
       at: '',
     });
@@ -152,8 +153,8 @@ function watchLines({ season, weather, traps, today }: TodayDto): readonly Today
       what: 'No flying',
       where: 'the whole valley',
       why: 'Cold, rain or wind keeps them in; expect arrivals on the first warm day after.',
-      action: 'The ground',
-      link: groundLink(),
+      action: 'See the clock',
+      link: seasonClockLink(),
       rank: 2,
       at: '',
     });

@@ -28,6 +28,9 @@ function trap(number: string, lastVisitOn: string, change: Partial<HangingDto> =
     lastScouts: null,
     catchId: null,
     chance24: null,
+    counted: null,
+    sensor: null,
+    lore: [],
     lure: null,
     lastVisitOn,
     beesIn: false,
@@ -76,6 +79,7 @@ function clock(change: Partial<SeasonClockDto> = {}): SeasonClockDto {
     start: '2026-01-01',
     prediction: predictSwarmSeason(input),
     curve: swarmSeasonCurve(input),
+    delayed: null,
     lag: null,
     signals: { warmth: null, blooms: 0 },
     snaps: [],
@@ -159,7 +163,7 @@ describe('the season in words', () => {
   it('says where today stands, what that rests on, and what is not known', () => {
     const one = clock({ lacks: ['forecast'], lag: { mean: -4.2, sd: 1.9 }, signals: { warmth: null, blooms: 2 } });
     expect(phaseWords(one)[1]).toMatch(/^give or take \d+, 80 in 100; no forecast is known$/);
-    expect(basisWords(one)).toEqual(['one season of catches; next year can differ by weeks', '4 days early by blooms']);
+    expect(basisWords(one)).toEqual(['one season of catches; next year can differ by weeks', '4 days early: blooms']);
     expect(phaseWords(clock({ today: '2026-02-01' }))[0]).toMatch(/^\d+ days to the first swarms$/);
     expect(phaseWords(clock({ today: '2026-09-01' }))[0]).toBe('The season is over');
     const tropics = predictSwarmSeason({ site: { lat: 5 }, season: 2026 });

@@ -1,16 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { benchLink, roundsLink } from '../../../shared/routes/paths';
+import { benchLink, roundsLink, seasonClockLink } from '../../../shared/routes/paths';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { ThemeChoice } from '../../../shared/theme/theme-choice';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { basisWords, phaseWords } from '../data/season-words';
-import { CALENDAR, TodayApi } from '../data/today-api';
+import { StepNotices } from '../data/step-notices';
+import { TodayApi } from '../data/today-api';
 import { dayAnswer, lightLeft, todayGroups } from '../data/today-lines';
 import { BloomPanel } from '../ui/bloom-panel';
+import { CalendarPanel } from '../ui/calendar-panel';
 import { SeasonStrip } from '../ui/season-strip';
 import { WeatherPanel } from '../ui/weather-panel';
 
@@ -20,7 +22,7 @@ const DUSK_OFFERED = 45;
 /** What to do now, tonight and this week, and why. */
 @Component({
   selector: 'yw-today-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, SeasonStrip, WeatherPanel, BloomPanel],
+  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, SeasonStrip, WeatherPanel, BloomPanel, CalendarPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './today-page.html',
   styleUrl: './today-page.scss',
@@ -30,8 +32,7 @@ export class TodayPage {
   readonly #theme = inject(ThemeChoice);
   protected readonly clock = inject(TodayClock);
   protected readonly system = inject(UnitChoice).system;
-  protected readonly calendar = CALENDAR;
-  protected readonly links = { bench: benchLink(), rounds: roundsLink() };
+  protected readonly links = { bench: benchLink(), rounds: roundsLink(), season: seasonClockLink() };
   protected readonly view = viewOf(() => this.#api.now());
 
   protected readonly groups = computed(() => {
@@ -54,7 +55,13 @@ export class TodayPage {
     const left = day && lightLeft(day);
     return typeof left === 'number' && left <= DUSK_OFFERED && this.#theme.theme() !== 'dusk';
   });
-  protected readonly hasSteps = computed(() => (this.view.data()?.plans.length ?? 0) > 0);
+
+  constructor() {
+    const notices = inject(StepNotices);
+    effect(() => {
+      notices.follow(this.view.data()?.plans ?? []);
+    });
+  }
 
   protected dusk(): void {
     this.#theme.choose('dusk');

@@ -11,7 +11,7 @@ const FIT = { good: 0.6, fair: 0.15 };
 const SOURCES = { measured: 'measured', forecast: 'forecast', simulated: 'simulated' } as const;
 /** px a degree in the bars, and the room over them. */
 const PX = 1.6;
-const BAR = 66;
+const BAR = 56;
 
 interface Column {
   readonly date: string;
@@ -112,8 +112,8 @@ interface Column {
     }
     .bar {
       position: relative;
-      grid-row: 2 / 5;
-      height: 66px;
+      grid-row: 2 / 4;
+      height: 56px;
     }
     i {
       position: absolute;
@@ -121,6 +121,8 @@ interface Column {
       background: var(--heat);
     }
     .rain {
+      grid-column: 1 / -1;
+      min-height: 1.3em;
       color: var(--air);
     }
     .good {

@@ -7,7 +7,7 @@ import {
   type ScoutModel,
 } from '@yewridge/core/season';
 import { DomainError } from '@yewridge/core/shared/errors';
-import { groupedBy, type SeasonLog, type VisitLine } from '../shared/season-log/season-log.js';
+import { groupedBy, type SeasonLog, type VisitLine } from '../season-log/season-log.js';
 
 const MEMORY = ['visits', 'deployments'] as const;
 const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };

@@ -1,0 +1,77 @@
+import type { DeviceDto, DeviceReadingDto, DevicesDto } from '@yewridge/contract/devices';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { measuredWords } from '../../../shared/devices/sensor-words';
+import { dayShort } from '../../../shared/season/season-words';
+
+export interface DeviceLine {
+  readonly id: string;
+  readonly name: string;
+  readonly where: string;
+  readonly simulated: boolean;
+  readonly removed: boolean;
+  readonly last: string;
+  readonly when: string;
+  readonly count: string;
+}
+
+function whereOf({ kind, number, trapId }: DeviceDto, { traps }: DevicesDto): string {
+  if (kind === 'weatherStation') return 'weather station';
+  const site = traps.find((trap) => trap.trapId === trapId)?.site;
+  return site ? `in ${number ?? '?'} at ${site}` : `in ${number ?? '?'}, in Stores`;
+}
+
+function countWords({ kind, readings, simulated }: DeviceDto): string {
+  if (kind === 'weatherStation') return simulated ? 'tells each day, and ten days ahead' : 'tells a day at a time';
+  if (readings === 0) return 'has told nothing yet';
+  return `${readings} ${readings === 1 ? 'reading' : 'readings'}`;
+}
+
+export function deviceLines(view: DevicesDto, system: UnitSystem): readonly DeviceLine[] {
+  return view.devices.map((device) => ({
+    id: device.id,
+    name: device.name,
+    where: whereOf(device, view),
+    simulated: device.simulated,
+    removed: device.removedAt !== null,
+    last: device.last ? measuredWords(device.last, system) : '',
+    when: device.last ? `${dayShort(device.last.at.slice(0, 10))}, ${device.last.at.slice(11)}` : '',
+    count: countWords(device),
+  }));
+}
+
+export function devicesAnswer({ devices }: DevicesDto): string {
+  const here = devices.filter(({ removedAt }) => removedAt === null);
+  if (here.length === 0) return 'No sensor tells anything yet';
+  const simulated = here.filter((one) => one.simulated).length;
+  const count = `${here.length} ${here.length === 1 ? 'device tells' : 'devices tell'}`;
+  if (simulated === 0) return count;
+  return simulated === here.length ? `${count}, all simulated` : `${count}, ${simulated} of them simulated`;
+}
+
+/** A view with one more reading in it; one that is in it already changes nothing. */
+export function withReading(view: DevicesDto, reading: DeviceReadingDto): DevicesDto {
+  if (reading.seq <= view.seq) return view;
+  return {
+    ...view,
+    seq: reading.seq,
+    devices: view.devices.map((device) => {
+      if (device.id !== reading.deviceId) return device;
+      const newer = device.last === null || reading.instant > device.last.instant;
+      return { ...device, readings: device.readings + 1, last: newer ? reading : device.last };
+    }),
+  };
+}
+
+/** How a sensor of one's own sends what it measured, to be tried in a terminal. */
+export function sendExample(id: string, key: string, kind: DeviceDto['kind'], now: string): string {
+  const reading =
+    kind === 'trapSensor'
+      ? { at: now.replace(/\.\d+/, ''), perMin: 4, insideC: 17.2, massKg: 9.65 }
+      : { date: now.slice(0, 10), tMinC: 8.5, tMaxC: 21, rainMm: 0, windMps: 1.4 };
+  return [
+    `curl -X POST ${location.origin}/api/v1/devices/${id}/readings \\`,
+    `  -H 'Authorization: Bearer ${key}' \\`,
+    `  -H 'Content-Type: application/json' \\`,
+    `  -d '${JSON.stringify({ readings: [reading] })}'`,
+  ].join('\n');
+}
