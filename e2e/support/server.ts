@@ -15,9 +15,9 @@ export function killServers(): void {
 }
 
 /** A server with a data folder of its own, that a test may kill. */
-export async function startServer(folder: string): Promise<ChildProcess> {
-  const child = spawn(process.execPath, [main], {
-    env: { ...process.env, YEWRIDGE_PORT: `${TROUBLE_PORT}`, YEWRIDGE_DATA: folder },
+export async function startServer(folder: string, { demo = false } = {}): Promise<ChildProcess> {
+  const child = spawn(process.execPath, [main, ...(demo ? ['--demo'] : [])], {
+    env: { ...process.env, YEWRIDGE_PORT: `${TROUBLE_PORT}`, YEWRIDGE_DATA: folder, YEWRIDGE_DEMO_DATA: folder },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   running.add(child);

@@ -179,14 +179,21 @@ export async function planSources(
 ): Promise<PlanSources> {
   const today = log.today();
   const byTrap = groupedBy([...stays.values()], ({ trapId }) => trapId);
+  const bySite = groupedBy([...stays.values()], ({ siteId }) => siteId);
   const empty = groupedBy(await log.emptyLooks(since), ({ deploymentId }) => deploymentId);
   return {
     stays,
     places: new Map((await log.places()).map((place) => [place.id, place])),
     weather: await log.weather({ from: since, to: addDays(today, FORECAST_DAYS) }),
     lastEmpty: new Map([...empty].map(([id, looks]) => [id, looks.map(({ date }) => date).sort()])),
-    hungAgain: ({ trapId, id, hungOn }) =>
-      (byTrap.get(trapId) ?? []).find((other) => other.id !== id && other.hungOn > hungOn)?.hungOn ?? null,
+    // The same trap, wherever; or any trap at the place, once this one has come down.
+    hungAgain: ({ trapId, siteId, id, hungOn, takenDownOn }) => {
+      const same = (byTrap.get(trapId) ?? []).filter((other) => other.id !== id && other.hungOn > hungOn);
+      const there = (bySite.get(siteId) ?? []).filter(
+        (other) => other.id !== id && takenDownOn !== null && other.hungOn >= takenDownOn,
+      );
+      return [...same, ...there].map((other) => other.hungOn).sort()[0] ?? null;
+    },
     steps: groupedBy(steps, ({ catchId }) => catchId),
   };
 }
