@@ -10,7 +10,9 @@ test.describe('shell', () => {
     await expect(page).toHaveURL(/\/today$/);
     await expect(page).toHaveTitle('Today, Yewridge');
     await page.goto(`${DEMO}/bench`);
-    await expect(page.getByText('Demo, Vellmark Swarm Watch')).toContainText('Thu 14 May, 18:20');
+    const clock = page.getByRole('group', { name: 'Demo clock' });
+    await expect(clock).toContainText('Thu, 14 May 2026, 18:20');
+    await expect(clock).toContainText('demo clock, Vellmark Swarm Watch');
     await expect(page.getByRole('article')).toHaveCount(7);
     const faces = await page.evaluate(() =>
       Array.from(document.fonts as unknown as Iterable<FontFace>)
@@ -47,6 +49,9 @@ test.describe('shell', () => {
       }, theme);
       for (const [path, ready] of [
         ['/today', 'yw-weather-panel li'],
+        ['/today/season', 'yw-season-chart svg'],
+        ['/devices', 'section li'],
+        ['/rounds/stays/stay-v-12-2026-04-01', 'yw-sensor-chart svg'],
         ['/catches/catch-v-14-2026-05-08', 'yw-plan-track li'],
         ['/bench', 'article'],
         ['/bench/vellmark-tall-nuc', '[aria-label^="Drawing of"]'],
@@ -112,6 +117,7 @@ test.describe('shell', () => {
     await page.setViewportSize({ width: 390, height: 844 });
     for (const path of [
       '/today',
+      '/today/season',
       '/catches/catch-v-14-2026-05-08',
       '/bench',
       '/bench/new',
@@ -156,7 +162,14 @@ test.describe('shell', () => {
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide, path).toBeLessThanOrEqual(390);
     }
-    await page.getByRole('button', { name: 'More' }).click();
+    // These listen to the sensors for as long as they are open, so the network never rests.
+    for (const path of ['/devices', '/rounds/stays/stay-v-12-2026-04-01']) {
+      await page.goto(DEMO + path);
+      await page.getByText('simulated').first().waitFor();
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+      expect(wide, path).toBeLessThanOrEqual(390);
+    }
+    await page.getByRole('button', { name: 'More', exact: true }).click();
     await page.getByRole('link', { name: 'Bench', exact: true }).click();
     await expect(page.getByRole('article').first()).toBeVisible();
     await page.getByRole('link', { name: 'Rounds', exact: true }).click();

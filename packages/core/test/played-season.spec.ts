@@ -1,11 +1,19 @@
+import { queenGuess } from '@yewridge/core/catches';
 import {
   addDays,
+  BAIT_CARRIERS,
+  busiestHours,
+  daysBetween,
+  expectedWeather,
+  lureTrips,
+  nextRebait,
   type SensorRead,
   sensorSign,
   seedOf,
   simSwarms,
   simTrapSensor,
   simWeather,
+  stormDay,
   type SwarmRecipe,
 } from '@yewridge/core/season';
 import fc from 'fast-check';
@@ -105,5 +113,118 @@ describe('a sensor in a trap', () => {
     expect(error([second, first])).toEqual(jasmine.objectContaining({ error: 'CONFLICT' }));
     expect(error([{ ...first, at: '2026-05-14' }])).toEqual(jasmine.objectContaining({ error: 'FORMAT' }));
     expect(error([{ ...first, insideC: 900 }])).toEqual(jasmine.objectContaining({ error: 'RANGE' }));
+  });
+});
+
+const hourly = (perMin: number, hour: number, day = '2026-05-14'): { at: string; perMin: number } => ({
+  at: `${day}T${String(hour).padStart(2, '0')}:00`,
+  perMin,
+});
+
+describe('what a day comes to', () => {
+  it('is the busiest hour while scouts are out, a day at a time', () => {
+    const told = [hourly(4, 8), hourly(20, 13), hourly(31, 15), hourly(90, 19), hourly(2, 10, '2026-05-15')];
+    expect(busiestHours(told)).toEqual([hourly(31, 15), hourly(2, 10, '2026-05-15')]);
+    expect(busiestHours([{ at: '2026-05-14T12:00', perMin: null }])).toEqual([]);
+  });
+
+  it('is a storm by its wind or its rain, the last of them', () => {
+    const day = (
+      date: string,
+      windMps: number | null,
+      rainMm: number | null,
+    ): Parameters<typeof stormDay>[0][number] => ({
+      date,
+      windMps,
+      rainMm,
+    });
+    expect(stormDay([day('2026-05-10', 9, 0), day('2026-05-12', 2, 25), day('2026-05-13', 7.9, 19.9)])).toBe(
+      '2026-05-12',
+    );
+    expect(stormDay([day('2026-05-13', null, null)])).toBeNull();
+  });
+});
+
+describe('trips for a lure', () => {
+  const mild = Array.from({ length: 100 }, (_, n) => ({ date: addDays('2026-04-09', n), tMin: 8, tMax: 20 }));
+
+  it('are as many as the lure is weak, each from the day it is renewed', () => {
+    for (const carrier of BAIT_CARRIERS) {
+      const bait = { carrier };
+      const { renewals, trips, firstWeakDays } = lureTrips(bait, mild);
+      expect(trips).toBe(renewals.length);
+      // The first renewal is the day `nextRebait` names; the weather never changes, so the rest follow at the same pace.
+      const first = nextRebait(bait, mild, { horizonDays: mild.length }).date;
+      expect(renewals[0] ?? null)
+        .withContext(carrier)
+        .toBe(first);
+      const gaps = renewals.slice(1).map((date, n) => daysBetween(renewals[n]!, date));
+      for (const gap of gaps) expect(gap).withContext(carrier).toBe(firstWeakDays!);
+    }
+  });
+
+  it('lie within their range, and heat costs more of them', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...BAIT_CARRIERS),
+        fc.double({ min: 0, max: 12, noNaN: true }),
+        fc.double({ min: 1, max: 4, noNaN: true }),
+        (carrier, warmer, gsd) => {
+          const cool = lureTrips({ carrier }, mild, { gsd });
+          const warm = lureTrips(
+            { carrier },
+            mild.map(({ date, tMin, tMax }) => ({ date, tMin: tMin + warmer, tMax: tMax + warmer })),
+            { gsd },
+          );
+          expect(warm.trips).toBeGreaterThanOrEqual(cool.trips);
+          for (const one of [cool, warm]) {
+            expect(one.fewest <= one.trips && one.trips <= one.most).toBe(true);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('say when a gel runs, when it is too much, and when too little', () => {
+    const hot = mild.map((day) => ({ ...day, tMax: 31 }));
+    expect(lureTrips({ carrier: 'gel' }, hot).meltedDays).toBe(0);
+    expect(lureTrips({ carrier: 'gel', exposure: 'partSun' }, hot).meltedDays).toBe(100);
+    expect(lureTrips({ carrier: 'openSwab', massKg: 1e-3 }, mild).overdoseDays).toBe(100);
+    expect(lureTrips({ carrier: 'wickVial', multiplier: 0.01 }, mild)).toEqual(
+      jasmine.objectContaining({ faint: true, trips: 0 }),
+    );
+    expect(called(() => lureTrips({ carrier: 'gel' }, []), null)).toEqual(jasmine.objectContaining({ error: 'EMPTY' }));
+  });
+});
+
+describe('weather to expect', () => {
+  it('is what is known, else the mean of other years, else a guess that is counted', () => {
+    const lines = [
+      { date: '2024-05-15', tMin: 4, tMax: 16 },
+      { date: '2025-05-15', tMin: 6, tMax: 20 },
+      { date: '2026-05-14', tMin: 9, tMax: 21 },
+    ];
+    const { daily, typical, guessed } = expectedWeather(lines, '2026-05-14', '2026-05-16');
+    expect(daily).toEqual([
+      { date: '2026-05-14', tMin: 9, tMax: 21 },
+      { date: '2026-05-15', tMin: 5, tMax: 18 },
+      { date: '2026-05-16', tMin: 8, tMax: 20 },
+    ]);
+    expect([typical, guessed]).toEqual([1, 1]);
+  });
+});
+
+describe('signs of a queen', () => {
+  it('speak for her, against her, or say no one thing', () => {
+    expect(queenGuess([])).toBe('nothingSeen');
+    expect(queenGuess(['clustering'])).toBe('likelyIn');
+    expect(queenGuess(['fanning', 'orienting'])).toBe('likelyIn');
+    expect(queenGuess(['orienting'])).toBe('unclear');
+    expect(queenGuess(['frantic', 'orienting'])).toBe('likelyNot');
+    expect(queenGuess(['frantic', 'clustering'])).toBe('unclear');
+    expect(called(() => queenGuess(['singing' as 'fanning']), null)).toEqual(
+      jasmine.objectContaining({ error: 'ENUM' }),
+    );
   });
 });

@@ -8,6 +8,8 @@ import { FEATURES, type WorkspaceDto } from '@yewridge/contract/shared';
 import { KeptTexts } from '../shared/kept/kept-texts';
 import { PageHeader } from '../shared/layout/page-header';
 import { Failed } from '../shared/layout/states';
+import { ActOutbox } from '../shared/acts/act-outbox';
+import { DemoClock } from '../shared/workspace/demo-clock';
 import { ThemeChoice } from '../shared/theme/theme-choice';
 import { UnitChoice } from '../shared/units/unit-choice';
 import { PageTitle } from './page-title';
@@ -55,14 +57,40 @@ describe('shell', () => {
   }
 
   it('says that the demo is one, by the clock of the demo', async () => {
-    expect(await header(DEMO)).toContain('Demo, Vellmark Swarm Watch Thu 14 May, 18:20');
+    expect(await header(DEMO)).toContain('Thu, 14 May 2026, 18:20demo clock, Vellmark Swarm Watch');
+  });
+
+  it('puts the demo’s clock on once for two touches, and asks for everything anew', async () => {
+    const fixture = TestBed.createComponent(DemoClock);
+    const http = TestBed.inject(HttpTestingController);
+    http.expectOne('/api/v1/workspace').flush(DEMO);
+    await fixture.whenStable();
+    let answered = 0;
+    TestBed.inject(ActOutbox).answered.subscribe(() => (answered += 1));
+    const element = fixture.nativeElement as HTMLElement;
+    const dayOn = [...element.querySelectorAll('button')].find(({ textContent }) => textContent.trim() === 'Day on');
+    dayOn?.click();
+    dayOn?.click();
+    const request = http.expectOne('/api/v1/workspace/clock');
+    expect(request.request.body).toEqual({ by: 'day', from: DEMO.now });
+    request.flush({ ...DEMO, now: '2026-05-15T16:20:00.000Z' });
+    await fixture.whenStable();
+    expect(element.textContent).toContain('Fri, 15 May 2026, 18:20');
+    expect(answered).toBe(1);
+
+    // A clock that cannot be put on says why, and stands where it stood.
+    dayOn?.click();
+    http.expectOne('/api/v1/workspace/clock').error(new ProgressEvent('error'));
+    await fixture.whenStable();
+    expect(element.querySelector('[role=alert]')?.textContent).toContain('stands still');
+    expect(element.textContent).toContain('Fri, 15 May 2026, 18:20');
   });
 
   it('says nothing of a demo over a keeper’s own records, or while it does not know', async () => {
-    expect(await header({ ...DEMO, kind: 'own' })).not.toContain('Demo');
+    expect(await header({ ...DEMO, kind: 'own' })).not.toContain('demo clock');
     TestBed.resetTestingModule();
     TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] });
-    expect(await header(null)).not.toContain('Demo');
+    expect(await header(null)).not.toContain('demo clock');
   });
 
   it('puts the place first into the title of the window', async () => {

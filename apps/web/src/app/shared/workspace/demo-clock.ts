@@ -79,6 +79,7 @@ const STEPS: readonly { readonly by: ClockStep; readonly name: string; readonly 
         flex-wrap: wrap;
       }
       p {
+        box-sizing: border-box;
         flex: 1 0 100%;
         border-bottom: 1px solid var(--rule);
       }

@@ -5,6 +5,7 @@ import { FOLLOWUP_KINDS, type FollowupKind } from '@yewridge/core/catches';
 import { switchMap } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { KeptValue } from '../../../shared/fields/kept-value';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
@@ -41,6 +42,7 @@ const SIZED_BY_NAMES = {
 @Component({
   selector: 'yw-catch-page',
   imports: [
+    KeptValue,
     QueenSigns,
     PlanTrack,
     PhotoStrip,

@@ -2,11 +2,13 @@ import type { DueListDto, HangingDto, RibbonDto, RibbonStay } from '@yewridge/co
 import type { RecordDto } from '@yewridge/contract/season';
 import { visitDue } from '@yewridge/core/rounds';
 import { dueGroups, dueLine, lureWords } from '../../../shared/season/due-words';
+import { lureAt } from './lure-left';
 import { readingFault, readingsAct } from './reading-acts';
 import { filterCounts, joined, ribbonLines, siteLines } from './ribbon-rows';
 import { axisMarks, dateAtX, scaleOf, scrollFor, xOf, yearsIn } from './ribbon-scale';
 import { cellWords } from './ribbon-words';
 import { RoundWalk } from './round-walk';
+import { sightWords, stepSeen } from './sight-words';
 import { oilFault, stepOf, weighing } from './stay-story';
 import { FRESH_LOOK, visitAct } from './visit-acts';
 
@@ -286,6 +288,27 @@ describe('rounds: the ribbon', () => {
     expect(words(0.5)).toEqual(['2027']);
     expect(words(6)).toContain('January 2027');
     expect(yearsIn('2026-03-01', '2026-08-01', 'S')).toEqual([2025, 2026]);
+  });
+
+  it('fades a lure from full as it empties, and knows nothing past what is foretold', () => {
+    const bait = { left: [0.9, 0.8, 0.4] };
+    expect([0, 1, 2, 3].map((days) => lureAt(bait, days))).toEqual([1, 0.9, 0.8, 0.4]);
+    expect(lureAt(bait, 0.5)).toBeCloseTo(0.95, 10);
+    expect(lureAt(bait, 99)).toBe(0.4);
+    expect(lureAt({ left: [] }, 3)).toBe(0);
+  });
+
+  it('says what a look in the demo would see, and which step that is', () => {
+    expect([0, 2, 8, 90].map((perMin) => stepSeen({ perMin, occupied: false }))).toEqual([
+      'none',
+      'few',
+      'tens',
+      'stream',
+    ]);
+    expect(stepSeen({ perMin: 0, occupied: true })).toBe('movedIn');
+    expect(sightWords({ perMin: 0, occupied: false }, 20)).toContain('scouts are home');
+    expect(sightWords({ perMin: 0, occupied: true }, 21)).toContain('it hums inside');
+    expect(sightWords({ perMin: 1, occupied: false }, 14)).toBe('1 bee a minute at the hole, none with pollen.');
   });
 
   it('says what a day holds', () => {

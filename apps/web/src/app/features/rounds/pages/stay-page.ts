@@ -7,6 +7,7 @@ import { catchError, EMPTY, filter, forkJoin, of, switchMap } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { KeptValue } from '../../../shared/fields/kept-value';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { VerdictLine } from '../../../shared/layout/verdict-line';
@@ -43,7 +44,18 @@ type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
 /** One stay of a trap at a site: how it hung, what was seen, and its end. */
 @Component({
   selector: 'yw-stay-page',
-  imports: [VerdictLine, SensorChart, PhotoStrip, PageHeader, Waiting, Failed, RouterLink, SizeField, ChoiceLine],
+  imports: [
+    KeptValue,
+    VerdictLine,
+    SensorChart,
+    PhotoStrip,
+    PageHeader,
+    Waiting,
+    Failed,
+    RouterLink,
+    SizeField,
+    ChoiceLine,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stay-page.html',
   styleUrl: './stay-page.scss',

@@ -112,6 +112,14 @@ import { StepNotices } from '../data/step-notices';
       flex: 1 1 140px;
       min-width: 0;
       min-height: 34px;
+      border: 1px solid var(--rule-2);
+      padding: 0 8px;
+      background: var(--sheet);
+      color: var(--ink);
+    }
+    input::placeholder {
+      color: var(--ink-2);
+      opacity: 1;
     }
     .fault {
       color: var(--clay);

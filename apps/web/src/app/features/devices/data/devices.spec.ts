@@ -1,0 +1,88 @@
+import type { DeviceDto, DeviceReadingDto, DevicesDto } from '@yewridge/contract/devices';
+import type { HangingSensor } from '@yewridge/contract/rounds';
+import { measuredWords, signWords } from '../../../shared/devices/sensor-words';
+import { deviceLines, devicesAnswer, sendExample, withReading } from './device-words';
+
+const reading = (seq: number, change: Partial<DeviceReadingDto> = {}): DeviceReadingDto => ({
+  seq,
+  deviceId: 'weir',
+  at: '2026-05-14T18:00',
+  instant: '2026-05-14T16:00:00.000Z',
+  perMin: 24,
+  insideC: 17.4,
+  massKg: 3.42,
+  source: 'measured',
+  ...change,
+});
+const device = (change: Partial<DeviceDto> = {}): DeviceDto => ({
+  id: 'weir',
+  kind: 'trapSensor',
+  name: 'Weir',
+  trapId: 't7',
+  number: 'V-07',
+  simulated: false,
+  createdAt: '2026-05-01T10:00:00.000Z',
+  removedAt: null,
+  readings: 1,
+  last: reading(5),
+  ...change,
+});
+const view = (...devices: readonly DeviceDto[]): DevicesDto => ({
+  now: '2026-05-14T16:20:00.000Z',
+  seq: 5,
+  devices,
+  traps: [{ trapId: 't7', number: 'V-07', site: 'Old weir' }],
+});
+
+describe('devices in words', () => {
+  it('say where each is, what it last told, and which are simulated', () => {
+    expect(deviceLines(view(device()), 'metric')[0]).toEqual(
+      jasmine.objectContaining({
+        where: 'in V-07 at Old weir',
+        last: '24 bees a minute, 17 °C inside, 3.4 kg',
+        when: 'Thu 14 May, 18:00',
+        count: '1 reading',
+      }),
+    );
+    expect(measuredWords(reading(1, { perMin: 1, insideC: null }), 'imperial')).toBe('1 bee a minute, 7.5 lb');
+    expect(devicesAnswer(view())).toBe('No sensor tells anything yet');
+    expect(devicesAnswer(view(device(), device({ id: 'b', simulated: true })))).toBe(
+      '2 devices tell, 1 of them simulated',
+    );
+    expect(devicesAnswer(view(device({ removedAt: '2026-05-14T16:00:00.000Z' })))).toBe('No sensor tells anything yet');
+  });
+
+  it('count a reading that comes in once, and keep the latest by its time, not by its coming', () => {
+    const later = withReading(view(device()), reading(6, { instant: '2026-05-14T17:00:00.000Z', massKg: 5 }));
+    expect([later.seq, later.devices[0]?.readings, later.devices[0]?.last?.massKg]).toEqual([6, 2, 5]);
+    const old = withReading(later, reading(7, { instant: '2026-05-13T17:00:00.000Z', massKg: 1 }));
+    expect([old.devices[0]?.readings, old.devices[0]?.last?.massKg]).toEqual([3, 5]);
+    expect(withReading(old, reading(7))).toBe(old);
+  });
+
+  it('show how to send with the id and the key', () => {
+    const text = sendExample('weir', 'secret', 'trapSensor', '2026-05-14T16:20:00.000Z');
+    expect(text).toContain('/api/v1/devices/weir/readings');
+    expect(text).toContain('Bearer secret');
+    expect(text).toContain('"at":"2026-05-14T16:20:00Z"');
+    expect(sendExample('roof', 'secret', 'weatherStation', '2026-05-14T16:20:00.000Z')).toContain('"tMaxC"');
+  });
+
+  it('tell a sign as a sign: since when, by what, and whether it is simulated', () => {
+    const sensor: HangingSensor = {
+      deviceId: 'weir',
+      name: 'Sensor 4',
+      simulated: true,
+      at: '2026-05-15T18:00',
+      perMin: 8,
+      insideC: 33,
+      massKg: 5.1,
+      movedIn: true,
+      sign: { movedIn: true, since: '2026-05-15T12:00', by: ['mass', 'warmth'], gainKg: 1.7 },
+    };
+    expect(signWords(sensor, 'metric')).toBe(
+      'bees seem to have moved in on Fri 15 May, 12:00: 1.7 kg heavier and warm through the night (Sensor 4, simulated)',
+    );
+    expect(signWords({ ...sensor, movedIn: false }, 'metric')).toBe('the trap is empty (Sensor 4, simulated)');
+  });
+});
