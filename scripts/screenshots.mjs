@@ -15,11 +15,11 @@ const phone = { width: 390, height: 844 };
 
 const pictures = [
   { name: 'today', path: '/today', size: desk, ready: 'yw-weather-panel li' },
+  { name: 'season', path: '/today/season', size: desk, ready: 'yw-season-chart svg' },
+  { name: 'stay-sensor', path: '/rounds/stays/stay-v-11-2026-04-05', size: desk, ready: 'yw-sensor-chart svg' },
   { name: 'catch-steps', path: '/catches/catch-v-11-2026-05-13', size: desk, ready: 'yw-plan-track li' },
   { name: 'bench-list', path: '/bench', size: desk },
   { name: 'bench-design', path: '/bench/vellmark-tall-nuc', size: desk, open: 'Base, empty' },
-  { name: 'bench-tube-inches', path: '/bench/vellmark-form-tube', size: desk, units: 'imperial', open: 'Three holes' },
-  { name: 'bench-night', path: '/bench/vellmark-two-coolers', size: desk, theme: 'night' },
   { name: 'bench-phone', path: '/bench/vellmark-tall-nuc', size: phone },
   { name: 'suction-rig', path: '/suction/vellmark-loft-rig', size: desk, ready: 'yw-matter-bars' },
   {

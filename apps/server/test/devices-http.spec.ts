@@ -205,5 +205,5 @@ describe('the stream of readings', () => {
     server.closeAllConnections();
     server.close();
     await bench.database.close();
-  });
+  }, 60_000);
 });

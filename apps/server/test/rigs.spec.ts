@@ -1,8 +1,17 @@
 import type { ManometerReadingDto, RigDto, RigVersionDto } from '@yewridge/contract/suction';
-import { calibrate, type Reading, type Rig, rigProblems, rigSystem, STARTING_RIGS } from '@yewridge/core/suction';
+import {
+  calibrate,
+  librarySource,
+  type Reading,
+  type Rig,
+  rigProblems,
+  rigSystem,
+  STARTING_RIGS,
+} from '@yewridge/core/suction';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { VELLMARK_RIGS } from '../src/demo/vellmark-rigs.js';
+import { SimulatedBattery } from '../src/suction/simulated-battery.js';
 import { type Bench, errorIn, NOW, openBench, TRUTH } from './support.js';
 
 const walkUp = STARTING_RIGS[0]!.rig;
@@ -137,6 +146,26 @@ describe('suction over HTTP', () => {
     const answer = await bench.http.get('/api/v1/rigs/loft/manometer?opening=0.5');
     expect(errorIn(answer).fields?.[0]?.path).toBe('hose.rise');
     expect(errorIn(await bench.http.get('/api/v1/rigs/loft/manometer?opening=2')).code).toBe('VALIDATION');
+  });
+
+  it('runs a battery down minute by minute until its pack cuts off, and reads none on the mains', async () => {
+    const cordless = STARTING_RIGS.map(({ rig }) => rig).find(({ source }) => source.supply === 'toolBattery') ?? {
+      ...weak,
+      source: librarySource('cordlessVacuum'),
+    };
+    const battery = SimulatedBattery.of(cordless, 18)!;
+    expect(battery.kind).toBe('simulated');
+    const run = [];
+    for (let n = 0; n < 400 && run.at(-1)?.cutoff !== true; n++) run.push(await battery.read());
+    expect(run.at(-1)?.cutoff).toBe(true);
+    const charges = run.map(({ soc }) => soc);
+    expect(charges).toEqual([...charges].sort((a, b) => b - a));
+    // Cut off, it tells the same again.
+    expect(await battery.read()).toEqual(run.at(-1)!);
+    expect(SimulatedBattery.of(walkUp, 18)).toBeNull();
+    await put('loft', 0, walkUp);
+    const answer = await bench.http.get('/api/v1/rigs/loft/battery');
+    expect(errorIn(answer).fields?.[0]?.path).toBe('source.supply');
   });
 
   it('has three rigs in the demo, none with a fault', () => {

@@ -1,7 +1,8 @@
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { DueListDto } from '@yewridge/contract/rounds';
 import type { ChangeDto } from '@yewridge/contract/season';
-import type { TodayDto } from '@yewridge/contract/today';
+import type { CalendarKeyDto, NewCalendarKeyDto } from '@yewridge/contract/devices';
+import type { SeasonSheetDto, TodayDto } from '@yewridge/contract/today';
 import { sunTimes } from '@yewridge/core/catches';
 import { addDays, filledWeather } from '@yewridge/core/season';
 import { spawnSync } from 'node:child_process';
@@ -35,6 +36,48 @@ describe('today in Vellmark', () => {
     expect(hangBy).toBe(addDays(earliest.date, -14));
     expect(lag!.sd).toBeLessThan(7);
     expect(curve.length).toBe(365);
+  });
+
+  it('in full stands on every year’s arrivals, on scouts of the log, and on lures that cost more trips in the sun', async () => {
+    const shade = await get<SeasonSheetDto>(bench, 'today/season');
+    expect(shade.years.map(({ season, arrivals }) => [season, arrivals.length])).toEqual([
+      [2023, 7],
+      [2024, 11],
+      [2025, 8],
+      [2026, 4],
+    ]);
+    for (const { arrivals } of shade.years) expect(arrivals.every(({ day }) => day > 80 && day < 220)).toBeTrue();
+    expect(shade.scouts.tuned).toBeTrue();
+    const own = shade.scouts.table.map((row) => row.own);
+    expect(own).toEqual([...own].sort((a, b) => a - b));
+    const sun = await get<SeasonSheetDto>(bench, 'today/season?exposure=fullSun');
+    const trips = ({ lures }: SeasonSheetDto): number => lures!.carriers.reduce((sum, one) => sum + one.trips, 0);
+    expect(trips(sun)).toBeGreaterThan(trips(shade));
+    expect(shade.lures!.from).toBe(shade.clock!.prediction.hangBy!);
+    expect(errorIn(await bench.http.get('/api/v1/today/season?exposure=attic')).code).toBe('VALIDATION');
+    // Weather only delays: what is kept back in the cold comes after it.
+    const { delayed, curve, day } = shade.clock!;
+    const sum = (list: readonly number[]): number => list.reduce((all, one) => all + one, 0);
+    const slice = delayed!.mass.map((_, n) => curve[day - 1 + n]!);
+    expect(sum(delayed!.mass)).toBeLessThanOrEqual(sum(slice) + 1e-12);
+    expect(sum(delayed!.mass)).toBeGreaterThan(0.9 * sum(slice));
+  });
+
+  it('the steps are read at a secret address until it is revoked, and a guess opens nothing', async () => {
+    const made = await bench.http.post('/api/v1/today/calendars').send({ name: 'Kitchen' });
+    const { calendar, path } = made.body as NewCalendarKeyDto;
+    const read = await bench.http.get(path);
+    expect([read.status, read.type]).toEqual([200, 'text/calendar']);
+    expect(read.text).toBe((await bench.http.get('/api/v1/today/steps.ics')).text);
+    expect((await bench.http.get(path.replace(/.\.ics$/, '_.ics'))).status).toBe(404);
+    const { items } = await get<{ items: readonly CalendarKeyDto[] }>(bench, 'today/calendars');
+    expect(items.find(({ id }) => id === calendar.id)?.lastReadAt).toBe(NOW);
+    expect(JSON.stringify(items)).not.toContain(path.slice(-40));
+    const stored = await bench.database.source.query<unknown[]>('SELECT * FROM calendar_key');
+    expect(JSON.stringify(stored)).not.toContain(path.split('/').at(-1)!.replace('.ics', ''));
+    expect((await bench.http.delete(`/api/v1/today/calendars/${calendar.id}`)).status).toBe(200);
+    expect((await bench.http.get(path)).status).toBe(404);
+    expect((await bench.http.post('/api/v1/today/calendars').send({ name: ' ' })).status).toBe(400);
   });
 
   it('a trap nobody closed in time is closed tonight, half an hour after sunset, and comes down by daylight', async () => {

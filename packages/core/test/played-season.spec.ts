@@ -16,6 +16,7 @@ import {
   stormDay,
   type SwarmRecipe,
 } from '@yewridge/core/season';
+import { dateOfDay, dayNumber, isIsoDate } from '@yewridge/core/shared/calendar';
 import fc from 'fast-check';
 import { called } from './called.js';
 
@@ -226,5 +227,38 @@ describe('signs of a queen', () => {
     expect(called(() => queenGuess(['singing' as 'fanning']), null)).toEqual(
       jasmine.objectContaining({ error: 'ENUM' }),
     );
+  });
+});
+
+describe('a civil date', () => {
+  it('is read as the calendar has it, and nothing else is a date', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -719_162, max: 2_932_531 }), (number) => {
+        const date = dateOfDay(number);
+        expect(dayNumber(date)).toBe(number);
+        // Date's own years of four digits agree.
+        if (number > -500_000) expect(new Date(number * 86_400_000).toISOString().slice(0, 10)).toBe(date);
+      }),
+    );
+    for (const bad of [
+      '2023-02-29',
+      '1900-02-29',
+      '2026-13-01',
+      '2026-00-10',
+      '2026-04-31',
+      '2026-5-1',
+      '0000-01-01',
+      '9999-01-01',
+      '2026-05-1a',
+      ' 2026-05-14',
+      '2026-05-14T',
+      '2026/05/14',
+      '２０２６-05-14',
+      '-026-05-14',
+    ]) {
+      expect(isIsoDate(bad)).withContext(bad).toBe(false);
+    }
+    expect(dayNumber('2024-02-29') - dayNumber('2024-02-28')).toBe(1);
+    expect(isIsoDate('2000-02-29')).toBe(true);
   });
 });

@@ -42,6 +42,16 @@ export const suctionPaths = {
       },
     },
   },
+  '/rigs/{id}/battery': {
+    parameters: parameters('path', idSchema),
+    get: {
+      summary: 'The battery’s monitor while the rig runs, a minute a reading, as server-sent events; simulated',
+      responses: {
+        200: { description: 'A stream that lasts until it is closed', content: { 'text/event-stream': {} } },
+        ...refusals('VALIDATION', 'NOT_FOUND'),
+      },
+    },
+  },
   '/rigs/{id}/manometer': {
     parameters: [...parameters('path', idSchema), ...parameters('query', gateSettingSchema)],
     get: {

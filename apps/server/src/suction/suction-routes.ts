@@ -1,5 +1,5 @@
 import { freezeRigSchema, gateSettingSchema, saveRigSchema } from '@yewridge/contract/schemas';
-import { MANOMETER_STOP, type ManometerReadingDto } from '@yewridge/contract/suction';
+import { type BatteryReadingDto, MANOMETER_STOP, type ManometerReadingDto } from '@yewridge/contract/suction';
 import { type Rig, rigProblems } from '@yewridge/core/suction';
 import type { Router } from 'express';
 import { AppError } from '../http/app-error.js';
@@ -7,12 +7,26 @@ import { validated } from '../http/validate.js';
 import type { Clock } from '../shared/clock/clock.js';
 import type { KeptDocuments } from '../shared/documents/kept-documents.js';
 import { idOf, keptRoutes } from '../shared/documents/kept-routes.js';
+import type { BatteryMonitor } from '../shared/instruments/instruments.js';
 import type { OpenStreams } from '../shared/streams/open-streams.js';
 import type { Manometer } from './manometer.js';
 import type { RigVersions } from './rig-versions.js';
+import { SimulatedBattery } from './simulated-battery.js';
 
 /** Time between two readings of an instrument. */
 const READING_MS = 400;
+/** The same stand-in every day. */
+const BATTERY_SEED = 18;
+
+/** @throws AppError `VALIDATION` for a rig that is not possible as a whole. */
+function runs(rig: Rig): void {
+  const [problem] = rigProblems(rig);
+  if (problem) {
+    throw new AppError('VALIDATION', {
+      fields: [{ path: problem.path, message: `the rig cannot be run: ${problem.fault}` }],
+    });
+  }
+}
 
 export function suctionRoutes(
   rigs: KeptDocuments<Rig>,
@@ -33,12 +47,7 @@ export function suctionRoutes(
   router.get('/rigs/:id/manometer', async (request, response) => {
     const setting = validated(gateSettingSchema, request.query, { convert: true });
     const { document: rig } = await rigs.one(idOf(request.params));
-    const [problem] = rigProblems(rig);
-    if (problem) {
-      throw new AppError('VALIDATION', {
-        fields: [{ path: problem.path, message: `the rig cannot be run: ${problem.fault}` }],
-      });
-    }
+    runs(rig);
     const stream = streams.begin(response);
     let count = 0;
     const send = (): void => {
@@ -56,6 +65,32 @@ export function suctionRoutes(
     };
     send();
     const timer = setInterval(send, READING_MS);
+    stream.onClose(() => {
+      clearInterval(timer);
+    });
+  });
+  router.get('/rigs/:id/battery', async (request, response) => {
+    const { document: rig } = await rigs.one(idOf(request.params));
+    runs(rig);
+    const battery: BatteryMonitor | null = SimulatedBattery.of(rig, BATTERY_SEED);
+    if (!battery) {
+      throw new AppError('VALIDATION', {
+        fields: [{ path: 'source.supply', message: 'this rig runs on no battery whose draw is known' }],
+      });
+    }
+    const stream = streams.begin(response);
+    let minute = 0;
+    let over = false;
+    const send = async (): Promise<void> => {
+      const reading: BatteryReadingDto = { minute, ...(await battery.read()), simulated: battery.kind === 'simulated' };
+      // Cut off, it tells no more; the reader closes the line.
+      if (over) return;
+      over = reading.cutoff;
+      stream.send('reading', reading, minute);
+      minute += 1;
+    };
+    void send();
+    const timer = setInterval(() => void send(), READING_MS);
     stream.onClose(() => {
       clearInterval(timer);
     });

@@ -1,4 +1,5 @@
 export {
+  type BatteryReadingDto,
   FREEZE_REASONS,
   type FreezeReason,
   type FreezeRigDto,

@@ -46,6 +46,17 @@ export interface ManometerReadingDto extends GateSettingDto {
   readonly stop: boolean;
 }
 
+/** One reading of a battery's monitor while the rig runs: a minute of it each. */
+export interface BatteryReadingDto {
+  readonly minute: number;
+  readonly volt: number;
+  /** State of charge, 0..1; `null` where the monitor does not know. */
+  readonly soc: number | null;
+  /** The pack has switched itself off. */
+  readonly cutoff: boolean;
+  readonly simulated: boolean;
+}
+
 /** Pa in an empty box at which a keeper must stop. */
 export const MANOMETER_STOP = 2000;
 /** The bleed stays at least this far open while the port is shut. */

@@ -121,7 +121,9 @@ export function lureDaysOf(daily: unknown): readonly LureDay[] {
   const days = list.map((fields) => {
     const day = dayIn(fields, 'date');
     const tMin = fields.number('tMin', BAIT_TEMPERATURE);
-    return { day, tMin, tMax: fields.number('tMax', { ...BAIT_TEMPERATURE, min: tMin }) };
+    const tMax = fields.number('tMax', BAIT_TEMPERATURE);
+    // Only where it fails is a range of its own worth making.
+    return { day, tMin, tMax: tMax >= tMin ? tMax : fields.number('tMax', { ...BAIT_TEMPERATURE, min: tMin }) };
   });
   if (days.length === 0) throw emptyError('daily', 'hold no day');
   for (const [n, { day }] of days.entries()) {

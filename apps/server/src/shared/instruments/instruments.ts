@@ -32,3 +32,9 @@ export interface TrapSensor {
   /** From an hour on, up to now, in order. */
   readings(sinceHour: number): Promise<readonly TrapReading[]>;
 }
+
+export interface BatteryMonitor {
+  readonly kind: InstrumentKind;
+  /** V, state of charge 0..1; `cutoff`: the pack has switched itself off. */
+  read(): Promise<{ readonly volt: number; readonly soc: number | null; readonly cutoff: boolean }>;
+}

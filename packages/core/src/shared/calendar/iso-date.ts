@@ -15,9 +15,10 @@ export type Hemisphere = (typeof HEMISPHERES)[number];
 const ERA_DAYS = 146_097;
 const MARCH_0_TO_1970 = 719_468;
 const LAST_YEAR = 9998;
-const DATE = /^(\d{4})-(\d{2})-(\d{2})$/;
 const FIRST_DAY = dayNumberOf(1, 1, 1);
 const LAST_DAY = dayNumberOf(LAST_YEAR, 12, 31);
+const MONTHS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+const ZERO = 48;
 const SEASON_DAYS = { min: -400, max: 800 };
 
 function dayNumberOf(year: number, month: number, day: number): number {
@@ -28,13 +29,32 @@ function dayNumberOf(year: number, month: number, day: number): number {
   return ERA_DAYS * era + 365 * ofEra + Math.floor(ofEra / 4) - Math.floor(ofEra / 100) + ofYear - MARCH_0_TO_1970;
 }
 
+/** The number that some characters of a text are; NaN where one of them is no digit. */
+function digits(text: string, from: number, to: number): number {
+  let value = 0;
+  for (let n = from; n < to; n++) {
+    const digit = text.charCodeAt(n) - ZERO;
+    if (!(digit >= 0 && digit <= 9)) return NaN;
+    value = 10 * value + digit;
+  }
+  return value;
+}
+
+/** Days of a month, Gregorian. */
+function lengthOf(year: number, month: number): number {
+  const leap = month === 2 && year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
+  return leap ? 29 : (MONTHS[month - 1] ?? 0);
+}
+
 /** Days since 1970-01-01. @throws DomainError `TYPE` if it is no text, `FORMAT` if it is no date of the years 1..9998. */
 export function dayNumber(date: unknown, path = 'date'): number {
   if (typeof date !== 'string') throw new DomainError('TYPE', path, 'must be a text', { value: date });
-  const [, year, month, day] = (DATE.exec(date) ?? []).map(Number);
-  if (year !== undefined && month !== undefined && day !== undefined && year >= 1 && year <= LAST_YEAR) {
-    const number = dayNumberOf(year, month, day);
-    if (dateText(number) === date) return number;
+  if (date.length === 10 && date[4] === '-' && date[7] === '-') {
+    const [year, month, day] = [digits(date, 0, 4), digits(date, 5, 7), digits(date, 8, 10)];
+    // A figure that is none fails every comparison.
+    if (year >= 1 && year <= LAST_YEAR && month >= 1 && month <= 12 && day >= 1 && day <= lengthOf(year, month)) {
+      return dayNumberOf(year, month, day);
+    }
   }
   throw new DomainError('FORMAT', path, `"${date}" is not a date like 2026-05-14`, { value: date });
 }

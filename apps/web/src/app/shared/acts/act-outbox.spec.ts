@@ -1,10 +1,11 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import type { ActDto } from '@yewridge/contract/season';
-import { made } from '../season/records-api';
+import type { ActDto, RecordDto } from '@yewridge/contract/season';
+import { changed, made } from '../season/records-api';
 import { ActOutbox } from './act-outbox';
 
+const KEPT = { changes: [] };
 const look = (says: string): ActDto => ({
   says,
   changes: [made('visits', { deploymentId: 'd1', at: '2026-05-14T18:20', occupied: false })],
@@ -34,8 +35,8 @@ describe('acts on their way to the server', () => {
   it('go one after the other, in the order they were done', () => {
     const [first, second] = [outbox.do(look('one')), outbox.do(look('two'))];
     http.expectNone(`/api/v1/acts/${second}`);
-    sent(first).flush({});
-    sent(second).flush({});
+    sent(first).flush(KEPT);
+    sent(second).flush(KEPT);
     expect(outbox.waiting()).toBe(0);
   });
 
@@ -44,7 +45,7 @@ describe('acts on their way to the server', () => {
     sent(id).error(new ProgressEvent('error'));
     expect([outbox.unreachable(), outbox.waiting()]).toEqual([true, 1]);
     jasmine.clock().tick(3000);
-    sent(id).flush({});
+    sent(id).flush(KEPT);
     expect([outbox.unreachable(), outbox.waiting()]).toEqual([false, 0]);
   });
 
@@ -62,7 +63,7 @@ describe('acts on their way to the server', () => {
       { error: { code: 'RULE', message: 'no', fields: [{ path: 'at', message: 'it is before the trap was hung' }] } },
       { status: 409, statusText: 'Conflict' },
     );
-    sent(second).flush({});
+    sent(second).flush(KEPT);
     expect(outbox.refused().map(({ says, sentence }) => [says, sentence])).toEqual([
       ['one', 'it is before the trap was hung'],
     ]);
@@ -73,15 +74,39 @@ describe('acts on their way to the server', () => {
   it('taking back what was not sent forgets it; taking back what was sent asks the server', () => {
     const [first, second] = [outbox.do(look('one')), outbox.do(look('two'))];
     outbox.undo(second);
-    sent(first).flush({});
+    sent(first).flush(KEPT);
     http.expectNone(`/api/v1/acts/${second}`);
     const third = outbox.do(look('three'));
-    sent(third).flush({});
+    sent(third).flush(KEPT);
     outbox.undoLast();
     const undo = http.expectOne(`/api/v1/acts/${third}/undo`);
     expect((undo.request.body as { id: string }).id).not.toBe(third);
-    undo.flush({});
+    undo.flush(KEPT);
     expect(outbox.last()).toBeNull();
+  });
+
+  it('done in a row on one record, the second is put upon what the first made, by the fields it means', () => {
+    const caught = { id: 'c1', revision: 4, massKg: 1.2, notes: 'old', queen: null } as unknown as RecordDto<'catches'>;
+    const [mass, note] = [
+      outbox.do({ says: 'mass', changes: [changed('catches', caught, { massKg: 1.9 })] }),
+      outbox.do({ says: 'note', changes: [changed('catches', caught, { notes: 'new' })] }),
+    ];
+    const first = sent(mass);
+    expect((first.request.body as ActDto).changes[0]).toEqual(
+      jasmine.objectContaining({ revision: 4, fields: jasmine.objectContaining({ massKg: 1.9, notes: 'old' }) }),
+    );
+    first.flush({ changes: [{ table: 'catches', record: { ...caught, revision: 5, massKg: 1.9 } }] });
+    // Its answer is lost, and the page is closed: what goes out again is the same act, so that it is kept once.
+    const lost = sent(note);
+    lost.error(new ProgressEvent('error'));
+    open();
+    const again = sent(note);
+    expect(again.request.body).toEqual(lost.request.body as object);
+    const [change] = (again.request.body as ActDto).changes;
+    expect(change).toEqual(
+      jasmine.objectContaining({ revision: 5, fields: jasmine.objectContaining({ massKg: 1.9, notes: 'new' }) }),
+    );
+    expect(change).not.toEqual(jasmine.objectContaining({ only: jasmine.anything() }));
   });
 
   it('are not stopped by rubbish that lies where they are kept', () => {

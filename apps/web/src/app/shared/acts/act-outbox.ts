@@ -3,8 +3,9 @@ import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core'
 import { API_BASE } from '@yewridge/contract/shared';
 import { type ActDto, ACT_LIMITS, type KeptActDto } from '@yewridge/contract/season';
 import { concatMap, defer, EMPTY, type Observable, of, retry, Subject, timer } from 'rxjs';
-import { catchError, map } from 'rxjs/operators';
+import { catchError, map, tap } from 'rxjs/operators';
 import { type ApiFailure, failuresInWords } from '../http/api-failure';
+import { OwnChanges } from './own-changes';
 
 /** One act on its way to the server. */
 interface Waiting {
@@ -53,6 +54,7 @@ export class ActOutbox {
   readonly #unreachable = signal(false);
   readonly #next = new Subject<void>();
   readonly #answered = new Subject<void>();
+  readonly #own = new OwnChanges();
 
   /** Acts that the server has not got yet. */
   readonly waiting = computed(() => this.#queue().length);
@@ -129,7 +131,10 @@ export class ActOutbox {
     });
   }
 
-  #send(waiting: Waiting): Observable<void> {
+  #send(asked: Waiting): Observable<void> {
+    // As it goes out it stays: sent again, it must be the same act.
+    const waiting = { ...asked, act: this.#own.upon(asked.act) };
+    this.#keep(this.#queue().map((one) => (one.id === asked.id ? waiting : one)));
     return defer(() => this.#request(waiting)).pipe(
       failuresInWords(),
       retry({
@@ -149,8 +154,15 @@ export class ActOutbox {
   }
 
   #request({ id, undoes, act }: Waiting): Observable<KeptActDto> {
-    if (undoes === null) return this.#http.put<KeptActDto>(`${API_BASE}/acts/${id}`, act);
-    return this.#http.post<KeptActDto>(`${API_BASE}/acts/${undoes}/undo`, { id });
+    const kept =
+      undoes === null
+        ? this.#http.put<KeptActDto>(`${API_BASE}/acts/${id}`, act)
+        : this.#http.post<KeptActDto>(`${API_BASE}/acts/${undoes}/undo`, { id });
+    return kept.pipe(
+      tap((answer) => {
+        this.#own.learn(answer);
+      }),
+    );
   }
 
   #done(waiting: Waiting, failure: ApiFailure | null): void {

@@ -71,15 +71,16 @@ import { DemoClock } from '../workspace/demo-clock';
     }
     @media (max-width: 720px) {
       :host {
-        grid-template-columns: minmax(0, 1fr);
+        grid-template-columns: minmax(0, 1fr) auto;
       }
+      /* The clock over everything; what is shown in which units beside the place. */
       .setting {
-        order: -1;
-        flex-wrap: wrap;
-        justify-content: flex-end;
+        display: contents;
       }
-      .setting yw-demo-clock {
-        flex: 1 1 100%;
+      yw-demo-clock {
+        grid-column: 1 / -1;
+        order: -1;
+        margin-bottom: var(--s2);
       }
       .line {
         display: block;

@@ -109,6 +109,8 @@ function closedWords(nextAccess: IsoDate | null): string {
 export function dueGroups(traps: readonly HangingDto[], today: IsoDate, system: UnitSystem): readonly DueGroup[] {
   const groupOf = ({ beesIn, due }: HangingDto): number => {
     if (beesIn) return 0;
+    // A swarm may come within a day or two: that is from now on.
+    if (due.tier === 'soon') return 1;
     if (due.dueBy === null) return 3;
     const days = daysBetween(today, due.dueBy);
     if (days <= 1) return 1;

@@ -13,6 +13,7 @@ import {
 } from '@yewridge/contract/season';
 import type { Observable } from 'rxjs';
 import { map } from 'rxjs/operators';
+import type { MeantChange } from '../acts/own-changes';
 import { failuresInWords } from '../http/api-failure';
 
 /** Reading the season's record; it is changed through the outbox. */
@@ -45,12 +46,19 @@ export function made<T extends TableName>(table: T, known: Partial<Fields<T>>): 
   return { op: 'put', table, id: crypto.randomUUID(), revision: 0, fields: { ...blank(table, known) } };
 }
 
-/** A record with some of its fields changed. */
-export function changed<T extends TableName>(table: T, record: RecordDto<T>, change: Partial<Fields<T>>): ChangeDto {
+/** A record with some of its fields changed: only those are meant, should the record have changed on the way. */
+export function changed<T extends TableName>(table: T, record: RecordDto<T>, change: Partial<Fields<T>>): MeantChange {
   const kept = Object.fromEntries(
     columnsOf(table).map(([field]) => [field, (record as unknown as Readonly<Record<string, unknown>>)[field] ?? null]),
   );
-  return { op: 'put', table, id: record.id, revision: record.revision, fields: { ...kept, ...change } };
+  return {
+    op: 'put',
+    table,
+    id: record.id,
+    revision: record.revision,
+    fields: { ...kept, ...change },
+    only: Object.keys(change),
+  };
 }
 
 /** A record into the bin. */

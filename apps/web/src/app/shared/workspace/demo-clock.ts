@@ -23,7 +23,9 @@ const STEPS: readonly { readonly by: ClockStep; readonly name: string; readonly 
       <div class="clock" role="group" aria-label="Demo clock">
         <p>
           <strong>{{ clock.time }}</strong>
-          <span>demo clock, {{ clock.name }}</span>
+          <span
+            >demo clock<span class="name">, {{ clock.name }}</span></span
+          >
         </p>
         @for (step of steps; track step.by) {
           <button type="button" [title]="step.says" [attr.aria-disabled]="busy()" (click)="step$.next(step.by)">
@@ -55,6 +57,9 @@ const STEPS: readonly { readonly by: ClockStep; readonly name: string; readonly 
     p span {
       color: var(--ink-2);
       font-size: var(--t-xs);
+    }
+    p .name {
+      display: inline;
     }
     button {
       border: 0;
@@ -90,6 +95,9 @@ const STEPS: readonly { readonly by: ClockStep; readonly name: string; readonly 
       }
       p span {
         padding-left: 6px;
+      }
+      p .name {
+        display: none;
       }
       button {
         flex: 1;

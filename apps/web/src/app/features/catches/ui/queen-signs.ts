@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { QUEEN_SIGNS, type QueenGuess, queenGuess, type QueenSign } from '@yewridge/core/catches';
 
 const SIGNS: Readonly<Record<QueenSign, readonly [sees: string, suggests: string]>> = {
@@ -78,7 +78,8 @@ export class QueenSigns {
   readonly changed = output<string | null>();
 
   protected readonly signs = QUEEN_SIGNS.map((id) => ({ id, sees: SIGNS[id][0], suggests: SIGNS[id][1] }));
-  protected readonly seen = computed(() => {
+  /** As kept, and at once as touched. */
+  protected readonly seen = linkedSignal(() => {
     const kept = (this.value() ?? '').split(',');
     return QUEEN_SIGNS.filter((sign) => kept.includes(sign));
   });
@@ -86,6 +87,7 @@ export class QueenSigns {
 
   protected toggle(sign: QueenSign): void {
     const seen = QUEEN_SIGNS.filter((one) => this.seen().includes(one) !== (one === sign));
+    this.seen.set(seen);
     this.changed.emit(seen.length === 0 ? null : seen.join(','));
   }
 }

@@ -25,6 +25,7 @@ import { partFields } from '../data/rig-parts';
 import { RigStore } from '../data/rig-store';
 import { MOOD_NAMES } from '../data/rig-words';
 import { CAUTIONS } from '../data/safety-notes';
+import { BatteryPanel } from '../ui/battery-panel';
 import { HeatCase, HeatChart } from '../ui/heat-panel';
 import { ReadingLines } from '../ui/reading-lines';
 import { RigFrame } from '../ui/rig-frame';
@@ -34,7 +35,7 @@ const MOODS = ['resting', 'disturbed', 'agitated'] as const;
 /** How long shut-in bees bear it, and a clock to run beside the job. */
 @Component({
   selector: 'yw-heat-page',
-  imports: [RigFrame, HeatChart, HeatCase, ReadingLines, FieldList, Caution],
+  imports: [BatteryPanel, RigFrame, HeatChart, HeatCase, ReadingLines, FieldList, Caution],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './heat-page.html',
@@ -63,6 +64,10 @@ export class HeatPage {
     return [heatLine(rig, this.store.heat().value, question, this.system()), boxesLine(rig)].filter(
       (one) => one !== null,
     );
+  });
+  protected readonly onBattery = computed(() => {
+    const supply = this.store.document()?.source.supply;
+    return supply === 'toolBattery' || supply === 'battery12';
   });
   protected readonly rows = computed(() => {
     const clock = this.store.heat().value;
