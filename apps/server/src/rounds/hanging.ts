@@ -21,10 +21,10 @@ type Permission = (typeof PERMISSIONS)[number];
 const AIRED_BY_NOW = 21;
 const SEASON_LEAD_DAYS = 14;
 
-type Chance = Pick<ReturnType<typeof arrivalProbability>, 'h24' | 'h48' | 'countedDay'> & {
+type Chance = Pick<ReturnType<typeof arrivalProbability>, 'h24' | 'h48' | 'h72' | 'countedDay'> & {
   readonly counted: Count;
 };
-type Count = Omit<NonNullable<HangingDto['counted']>, 'tuned'>;
+type Count = Pick<NonNullable<HangingDto['counted']>, 'at' | 'perMin' | 'bySensor'>;
 const DAY_MINUTES = 1440;
 
 /** The chance of an arrival by the counts of one stay, oldest first; nothing where no count says anything. */
@@ -37,12 +37,12 @@ export function chanceOf(lines: readonly Count[], model: ScoutModel): Chance | n
   // Two looks within one minute are one count: the later.
   const rising = counts.filter(({ day }, n) => (counts[n + 1]?.day ?? Infinity) > day);
   try {
-    const { h24, h48, countedDay } = arrivalProbability(
+    const { h24, h48, h72, countedDay } = arrivalProbability(
       rising.map(({ line: _line, ...count }) => count),
       model,
     );
     const counted = rising.find(({ day }) => day === countedDay)?.line;
-    return counted ? { h24, h48, countedDay, counted } : null;
+    return counted ? { h24, h48, h72, countedDay, counted } : null;
   } catch (error) {
     if (error instanceof DomainError && error.code === 'EMPTY') return null;
     throw error;
@@ -114,7 +114,8 @@ export function hangingDto(trap: TrapLine, stay: StayLine, known: KnownOfStay): 
     catchId,
     beesIn,
     chance24: beesIn ? null : (chance?.h24 ?? null),
-    counted: beesIn || !chance ? null : { ...chance.counted, tuned: known.tuned },
+    counted:
+      beesIn || !chance ? null : { ...chance.counted, chance48: chance.h48, chance72: chance.h72, tuned: known.tuned },
     sensor,
     lure,
     lore: loreOf(trap, stay, known, beesIn),

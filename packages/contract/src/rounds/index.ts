@@ -62,6 +62,9 @@ export interface HangingDto {
     readonly at: string;
     readonly perMin: number;
     readonly bySensor: boolean;
+    /** Chances that a swarm moves in within two and three days, as `chance24` within one. */
+    readonly chance48: number;
+    readonly chance72: number;
     /** The rule of thumb is tuned to the keeper's own looks. */
     readonly tuned: boolean;
   } | null;

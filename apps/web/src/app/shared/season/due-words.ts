@@ -129,3 +129,12 @@ export function dueGroups(traps: readonly HangingDto[], today: IsoDate, system: 
 export function needsBy(trap: HangingDto, friday: IsoDate): boolean {
   return trap.beesIn || trap.due.tier === 'soon' || (trap.due.dueBy !== null && trap.due.dueBy <= friday);
 }
+
+/** The chances that a swarm moves in, and what they rest on; nothing where nobody has counted, or bees are in. */
+export function chanceWords({ chance24, counted }: HangingDto): string | null {
+  if (chance24 === null || !counted) return null;
+  const { chance48, chance72, perMin, bySensor, at } = counted;
+  const who = bySensor ? 'by the sensor' : 'by a look';
+  const chances = [chance24, chance48, chance72].map((share) => (share < 0.005 ? 'under 1 %' : percentText(share)));
+  return `A swarm may move in: ${chances[0]} within a day, ${chances[1]} within two, ${chances[2]} within three. Counted ${who} on ${dayShort(at.slice(0, 10))}, ${at.slice(11)}: ${perMin} a minute. Rule of thumb, tuned to your log as it grows.`;
+}

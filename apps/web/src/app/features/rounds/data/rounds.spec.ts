@@ -1,8 +1,8 @@
 import type { DueListDto, HangingDto, RibbonDto, RibbonStay } from '@yewridge/contract/rounds';
 import type { RecordDto } from '@yewridge/contract/season';
 import { visitDue } from '@yewridge/core/rounds';
-import { dueGroups, dueLine, lureWords } from '../../../shared/season/due-words';
-import { lureAt } from './lure-left';
+import { chanceWords, dueGroups, dueLine, lureWords } from '../../../shared/season/due-words';
+import { lureAt, lureRuns } from './lure-left';
 import { readingFault, readingsAct } from './reading-acts';
 import { filterCounts, joined, ribbonLines, siteLines } from './ribbon-rows';
 import { axisMarks, dateAtX, scaleOf, scrollFor, xOf, yearsIn } from './ribbon-scale';
@@ -106,6 +106,14 @@ describe('rounds: what is due, in words', () => {
       ),
     });
     expect(dueLine(trap, TODAY, 'metric').why).toBe('a stream of scouts: a swarm within a day, 58 % by rule of thumb');
+  });
+
+  it('says the chances of three days, and what they rest on', () => {
+    const counted = { at: '2026-05-14T15:00', perMin: 24, bySensor: true, chance48: 0.58, chance72: 0.73, tuned: true };
+    expect(chanceWords(hanging({ chance24: 0.35, counted }))).toBe(
+      'A swarm may move in: 35 % within a day, 58 % within two, 73 % within three. Counted by the sensor on Thu 14 May, 15:00: 24 a minute. Rule of thumb, tuned to your log as it grows.',
+    );
+    expect(chanceWords(hanging())).toBeNull();
   });
 
   it('walks on to the next trap that may be gone to, and never twice to one in a day', () => {
@@ -296,6 +304,12 @@ describe('rounds: the ribbon', () => {
     expect(lureAt(bait, 0.5)).toBeCloseTo(0.95, 10);
     expect(lureAt(bait, 99)).toBe(0.4);
     expect(lureAt({ left: [] }, 3)).toBe(0);
+    const runs = lureRuns({ left: Array.from({ length: 90 }, (_, n) => 1 - (n + 1) / 90) });
+    // One after the other over all days, the strokes ever further apart.
+    expect(runs.map(({ fromDay }) => fromDay).slice(1)).toEqual(runs.map(({ toDay }) => toDay).slice(0, -1));
+    expect([runs[0]?.fromDay, runs.at(-1)?.toDay]).toEqual([0, 90]);
+    const spacings = runs.map(({ spacing }) => spacing);
+    expect(spacings).toEqual([...new Set(spacings)].sort((a, b) => a - b));
   });
 
   it('says what a look in the demo would see, and which step that is', () => {

@@ -21,6 +21,7 @@ import {
   visitLink,
 } from '../../../shared/routes/paths';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
+import { chanceWords } from '../../../shared/season/due-words';
 import { loreSaid } from '../../../shared/season/lore-words';
 import { changed, RecordsApi } from '../../../shared/season/records-api';
 import { dayLong, ENTRANCE_NAMES, HUNG_BY_NAMES } from '../../../shared/season/season-words';
@@ -111,7 +112,7 @@ export class StayPage {
   readonly #due = viewOf(() => this.#api.due());
   /** The sensor in the trap while it hangs there, and since when its readings are shown. */
   protected readonly sensor = computed(() => {
-    const trap = this.#due.data()?.traps.find(({ deploymentId }) => deploymentId === this.id());
+    const trap = this.#trap();
     const today = this.clock.today();
     if (!trap?.sensor || today === null) return null;
     const shown = addDays(today, -SENSOR_DAYS);
@@ -121,10 +122,15 @@ export class StayPage {
       says: signWords(trap.sensor, this.#system()),
     };
   });
-  /** What keepers would say of how it hangs. */
-  protected readonly lore = computed(() =>
-    loreSaid(this.#due.data()?.traps.find(({ deploymentId }) => deploymentId === this.id())?.lore ?? []),
+  readonly #trap = computed(
+    () => this.#due.data()?.traps.find(({ deploymentId }) => deploymentId === this.id()) ?? null,
   );
+  protected readonly chance = computed(() => {
+    const trap = this.#trap();
+    return trap && chanceWords(trap);
+  });
+  /** What keepers would say of how it hangs. */
+  protected readonly lore = computed(() => loreSaid(this.#trap()?.lore ?? []));
   readonly #sensorId = computed(() => this.sensor()?.deviceId ?? null);
   readonly #told = viewFor(this.#sensorId, (id) =>
     id === null ? of([]) : this.#readings.of(id, this.sensor()?.from ?? ''),

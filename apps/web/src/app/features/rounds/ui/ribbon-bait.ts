@@ -1,13 +1,12 @@
 import type { RibbonBait, RibbonStay } from '@yewridge/contract/rounds';
 import { addDays, type IsoDate } from '@yewridge/core/season';
-import { lureAt } from '../data/lure-left';
+import { lureRuns } from '../data/lure-left';
 import type { Sheet } from './ribbon-sheet';
 
 /** Below this a hatch would be a grey: then the tone alone says how fresh a lure is. */
 const HATCHED_FROM_PX = 1;
-/** A tone is drawn in pieces of at least so many px. */
-const PIECE_PX = 3;
 const EXPECTED = 0.45;
+const STROKE_PX = 1.1;
 
 interface Bar {
   readonly y: number;
@@ -16,56 +15,72 @@ interface Bar {
   readonly end: number;
 }
 
-/** px from one stroke of the hatch to the next, by what is left: close while the lure is fresh, far apart when it fades. */
-const spacing = (left: number): number => 2.6 + 11 * (1 - left) ** 1.6;
-const tone = (left: number): number => 0.06 + 0.5 * left;
+const tone = (left: number): number => 0.6 * (0.06 + 0.5 * left);
+
+/** Hatches by their spacing, each drawn once an ink: strokes one by one would cost a club's ribbon its frames. */
+export class Hatches {
+  readonly #tiles = new Map<number, CanvasPattern | null>();
+  #ink = '';
+
+  of(pen: CanvasRenderingContext2D, ink: string, spacing: number): CanvasPattern | null {
+    if (this.#ink !== ink) this.#tiles.clear();
+    this.#ink = ink;
+    const known = this.#tiles.get(spacing);
+    if (known !== undefined) return known;
+    const tile = document.createElement('canvas');
+    tile.width = spacing;
+    tile.height = spacing;
+    const pattern = this.#drawn(tile.getContext('2d'), spacing) ? pen.createPattern(tile, 'repeat') : null;
+    this.#tiles.set(spacing, pattern);
+    return pattern;
+  }
+
+  #drawn(pen: CanvasRenderingContext2D | null, spacing: number): boolean {
+    if (!pen) return false;
+    pen.strokeStyle = this.#ink;
+    pen.lineWidth = STROKE_PX;
+    for (const shift of [-spacing, 0, spacing]) {
+      pen.beginPath();
+      pen.moveTo(shift, spacing);
+      pen.lineTo(shift + spacing, 0);
+      pen.stroke();
+    }
+    return true;
+  }
+}
 
 /** The lures of a stay along its bar: each begins dense and fades as it empties, paler where that is still to come. */
-export function drawBait(sheet: Sheet, stay: RibbonStay, bar: Bar): void {
+export function drawBait(sheet: Sheet, stay: RibbonStay, bar: Bar, hatches: Hatches): void {
   const { pen, ink, picture, view, xAt } = sheet;
   const { dayPx } = picture.scale;
   const tonight = xAt(addDays(picture.today, 1));
-  pen.save();
-  pen.beginPath();
-  pen.rect(
-    Math.max(0, xAt(stay.hungOn)),
-    bar.y,
-    Math.max(0, Math.min(view.width, bar.end) - xAt(stay.hungOn)),
-    bar.height,
-  );
-  pen.clip();
-  pen.fillStyle = ink.yew;
-  pen.strokeStyle = ink.yew;
-  pen.lineWidth = 1;
   stay.baits.forEach((bait, n) => {
-    const from = xAt(bait.from);
-    const to = Math.min(bar.end, xAt(endOf(bait, stay.baits[n + 1])));
-    if (to < 0 || from > view.width || to <= from) return;
-    const left = (x: number): number => lureAt(bait, Math.max(0, (x - from) / dayPx));
-    const strength = (x: number): number => (x < tonight ? 1 : EXPECTED);
-    const piece = Math.max(dayPx, PIECE_PX);
-    for (let x = from; x < to; x += piece) {
-      if (x + piece < 0 || x > view.width) continue;
-      pen.globalAlpha = strength(x) * tone(left(x)) * 0.6;
-      pen.fillRect(x, bar.y, Math.min(piece, to - x), bar.height);
-    }
-    if (dayPx < HATCHED_FROM_PX) return;
-    for (const [a, b, alpha] of [
-      [from, Math.min(to, tonight), 1],
-      [Math.max(from, tonight), to, EXPECTED],
-    ] as const) {
-      if (b <= a) continue;
-      pen.globalAlpha = alpha * 0.8;
-      pen.beginPath();
-      for (let x = a; x < b; x += spacing(left(x))) {
-        if (x < -bar.height || x > view.width) continue;
-        pen.moveTo(x, bar.y + bar.height);
-        pen.lineTo(x + bar.height, bar.y);
+    const start = xAt(bait.from);
+    const end = Math.min(bar.end, xAt(endOf(bait, stay.baits[n + 1])));
+    if (end < 0 || start > view.width) return;
+    for (const { fromDay, toDay, left, spacing } of lureRuns(bait)) {
+      const [from, to] = [start + fromDay * dayPx, Math.min(end, start + toDay * dayPx)];
+      // What is to come is paler: a run that tonight goes through is drawn in two pieces.
+      for (const [a, b, strength] of [
+        [from, Math.min(to, tonight), 1],
+        [Math.max(from, tonight), to, EXPECTED],
+      ] as const) {
+        const [x, width] = [Math.max(0, a), Math.min(view.width, b) - Math.max(0, a)];
+        if (width <= 0) continue;
+        pen.globalAlpha = strength * tone(left);
+        pen.fillStyle = ink.yew;
+        pen.fillRect(x, bar.y, width, bar.height);
+        const hatch = dayPx < HATCHED_FROM_PX ? null : hatches.of(pen, ink.yew, spacing);
+        if (!hatch) continue;
+        // The strokes stand still on their lure while the sheet is scrolled.
+        hatch.setTransform(new DOMMatrix().translate(start % spacing, bar.y % spacing));
+        pen.globalAlpha = strength * 0.8;
+        pen.fillStyle = hatch;
+        pen.fillRect(x, bar.y, width, bar.height);
       }
-      pen.stroke();
     }
   });
-  pen.restore();
+  pen.globalAlpha = 1;
 }
 
 /** A lure goes on until it is taken out, the next one goes in, or nobody knows how fresh it is. */

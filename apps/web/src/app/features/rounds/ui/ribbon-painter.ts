@@ -2,7 +2,7 @@ import type { RibbonStay } from '@yewridge/contract/rounds';
 import { addDays, type IsoDate } from '@yewridge/core/season';
 import { axisMarks, dateAtX, DENSE_BELOW_PX, xOf } from '../data/ribbon-scale';
 import type { RibbonLine, TrapLine } from '../data/ribbon-rows';
-import { drawBait } from './ribbon-bait';
+import { drawBait, Hatches } from './ribbon-bait';
 import { drawCluster, drawHead } from './ribbon-head';
 import { type Ink, type RibbonPicture, type RibbonView, type Sheet, TOP_PX } from './ribbon-sheet';
 
@@ -10,6 +10,8 @@ const AIRING_DAYS = 75;
 
 /** Draws what is seen and nothing else, so that a club's ten years scroll as a keeper's first. */
 export class RibbonPainter {
+  readonly #hatches = new Hatches();
+
   constructor(private readonly pen: CanvasRenderingContext2D) {}
 
   draw(picture: RibbonPicture, view: RibbonView, ink: Ink, font: string): void {
@@ -93,7 +95,7 @@ export class RibbonPainter {
     const { pen } = this;
     pen.fillStyle = ink.sheet;
     pen.fillRect(start, y, Math.max(1, end - start), height);
-    drawBait(sheet, stay, { y, height, end: arrived === null ? after : end });
+    drawBait(sheet, stay, { y, height, end: arrived === null ? after : end }, this.#hatches);
     pen.strokeStyle = ink.yew;
     pen.lineWidth = 1;
     pen.strokeRect(start + 0.5, y + 0.5, Math.max(1, end - start - 1), height - 1);

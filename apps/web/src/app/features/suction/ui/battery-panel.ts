@@ -84,12 +84,11 @@ export class BatteryPanel {
     const reading = this.reading();
     if (!reading) return null;
     const { minute, volt, soc, cutoff } = reading;
+    const run = `${minute} ${minute === 1 ? 'minute' : 'minutes'} of running`;
     const left = soc === null ? '' : `, ${percentText(soc)} left`;
     return {
       volts: `${decimalText(volt, 1)} V`,
-      charge: cutoff
-        ? `The pack cut off after ${minute} minutes of running.`
-        : `After ${minute} minutes of running${left}.`,
+      charge: cutoff ? `The pack cut off after ${run}.` : `After ${run}${left}.`,
       width: 100 * (soc ?? 0),
     };
   });
