@@ -5,7 +5,7 @@ import boundaries from 'eslint-plugin-boundaries';
 import { importX } from 'eslint-plugin-import-x';
 import tseslint from 'typescript-eslint';
 
-const FEATURES = 'bench|suction|stores|ground|season|rounds|catches|evidence|today|files|devices';
+const FEATURES = 'bench|suction|stores|ground|season|rounds|catches|callouts|evidence|today|files|devices';
 
 /** Folders of the layout and what they are called in the rules; the first that fits counts. */
 const elements = [
@@ -40,6 +40,11 @@ const policies = [
   { from: from('core-shared'), allow: to('core-shared') },
   { from: from('core-feature'), allow: to('core-shared') },
   self('core-feature'),
+  // A call-out is worked out from what the air does and from what follows a catch.
+  {
+    from: from('core-feature', { feature: 'callouts' }),
+    allow: [{ to: { element: { type: 'core-feature', captured: { feature: ['suction', 'catches'] } } } }],
+  },
   { from: from('contract-shared'), allow: to('contract-shared', 'core-shared') },
   { from: from('contract-feature'), allow: to('contract-shared', 'core-shared', 'core-feature') },
   self('contract-feature'),

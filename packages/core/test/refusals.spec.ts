@@ -190,12 +190,12 @@ describe('bench: what is refused, with which code, at which field', () => {
 
 describe('numeric: bisection', () => {
   it('finds a root to its tolerance, also at the end of the bracket', () => {
-    expect(bisect((x) => x * x - 2, { low: 0, high: 2, tolerance: 1e-12 })).toBeCloseTo(Math.SQRT2, 11);
-    expect(bisect((x) => x, { low: 0, high: 1, tolerance: 1e-12 })).toBe(0);
-    expect(bisect((x) => x - 1, { low: 0, high: 1, tolerance: 1e-12 })).toBe(1);
+    expect(bisect((x) => x * x - 2, { low: 0, high: 2, tolerance: 1e-12, path: 'x' })).toBeCloseTo(Math.SQRT2, 11);
+    expect(bisect((x) => x, { low: 0, high: 1, tolerance: 1e-12, path: 'x' })).toBe(0);
+    expect(bisect((x) => x - 1, { low: 0, high: 1, tolerance: 1e-12, path: 'x' })).toBe(1);
   });
 
   it('says so when there is none', () => {
-    expect(() => bisect((x) => x * x + 1, { low: -1, high: 1, tolerance: 1e-9 })).toThrowError(/no change of sign/);
+    expect(() => bisect((x) => x * x + 1, { low: -1, high: 1, tolerance: 1e-9, path: 'x' })).toThrowError(/no change of sign/);
   });
 });

@@ -86,7 +86,7 @@ function coneHeight(diameter: number, taper: number, need: number): number {
   if (missing(high) < 0) {
     throw new DomainError('NO_SOLUTION', 'option.taper', 'the piece comes to a point before it holds enough');
   }
-  return bisect(missing, { low: 0, high, tolerance: HEIGHT_TOLERANCE });
+  return bisect(missing, { low: 0, high, tolerance: HEIGHT_TOLERANCE, path: 'target' });
 }
 
 /**

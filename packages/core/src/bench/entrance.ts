@@ -15,6 +15,7 @@ import {
   geometryError,
   NON_NEGATIVE,
   numberAt,
+  type NumberRange,
   objectAt,
   orDefault,
   wholeAt,
@@ -92,13 +93,15 @@ interface Slots {
   readonly length: number;
 }
 
+/** Bars of a guard: more would hold a search for long, and no door has them. */
+export const BARS: NumberRange = { min: 0, max: 200 };
 const NO_BARS: Bars = { count: 0, diameter: 0 };
 
 function readGuard(value: unknown, path: string): Bars {
   if (value === undefined) return NO_BARS;
   const i = objectAt(value, path);
   return {
-    count: wholeAt(orDefault(i['count'], 1), `${path}.count`),
+    count: wholeAt(orDefault(i['count'], 1), `${path}.count`, BARS),
     diameter: numberAt(i['diameter'], `${path}.diameter`),
   };
 }

@@ -8,7 +8,7 @@
 import { DomainError, NON_NEGATIVE, numberAt, objectAt, orDefault, wholeAt, wordAt } from '../shared/errors/index.js';
 import { bisect } from '../shared/numeric/index.js';
 import { METRES_PER_INCH } from '../shared/units/index.js';
-import { guardedHoleArea } from './entrance.js';
+import { BARS, guardedHoleArea } from './entrance.js';
 
 const sixteenths = (...marks: readonly number[]): readonly number[] => marks.map((n) => (n / 16) * METRES_PER_INCH);
 const millimetres = (...sizes: readonly number[]): readonly number[] => sizes.map((mm) => mm / 1000);
@@ -113,7 +113,7 @@ export function slotWidth(input: {
   const i = objectAt(input, 'input');
   const target = numberAt(i['target'], 'target');
   const height = numberAt(i['height'], 'height');
-  const bars = wholeAt(orDefault(i['bars'], 0), 'bars');
+  const bars = wholeAt(orDefault(i['bars'], 0), 'bars', BARS);
   const barDiameter = numberAt(orDefault(i['barDiameter'], 0), 'barDiameter', NON_NEGATIVE);
   const fullWidth = i['fullWidth'] === undefined ? undefined : numberAt(i['fullWidth'], 'fullWidth');
   const clearance = numberAt(orDefault(i['clearance'], 0), 'clearance', NON_NEGATIVE);
@@ -134,7 +134,7 @@ function exactDiameter(each: number, bars: number, barDiameter: number): number 
   if (barred === 0) return bare;
   const missing = (diameter: number): number => guardedHoleArea(diameter, bars, barDiameter) - each;
   // Each bar hides at most its width times the diameter, so adding all bars to the bare diameter is always enough.
-  return bisect(missing, { low: barred, high: bare + 2 * barred, tolerance: DIAMETER_TOLERANCE });
+  return bisect(missing, { low: barred, high: bare + 2 * barred, tolerance: DIAMETER_TOLERANCE, path: 'target' });
 }
 
 /**
@@ -152,7 +152,7 @@ export function holeForArea(input: {
   const i = objectAt(input, 'input');
   const target = numberAt(i['target'], 'target');
   const holes = wholeAt(orDefault(i['holes'], 1), 'holes', { min: 1 });
-  const bars = wholeAt(orDefault(i['bars'], 0), 'bars');
+  const bars = wholeAt(orDefault(i['bars'], 0), 'bars', BARS);
   const barDiameter = numberAt(orDefault(i['barDiameter'], 0), 'barDiameter', NON_NEGATIVE);
   const sizes = DRILL_SIZES[wordAt(orDefault(i['sizes'], 'inch'), 'sizes', ['inch', 'metric'])];
   const exact = exactDiameter(target / holes, bars, barDiameter);

@@ -253,6 +253,8 @@ export function afterCatchPlan(caught: CaughtSwarm): AfterCatchPlan {
   const way = onTheWay(story, days);
   const moved = way.find(([code]) => code === 'move')?.[2] ?? 0;
   const tasks = [...way, ...atThePlace(story, days, moved), ...settled(story, days)]
+    // In a short arctic night the bees are carried past the sunrise they would have been shut until.
+    .filter(([, startMin, endMin]) => endMin >= startMin)
     .map(([code, startMin, endMin, reason]): PlanTask => ({
       code,
       start: wallTime(dateOfDay(story.found), startMin),

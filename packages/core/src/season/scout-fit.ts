@@ -21,6 +21,9 @@ type Matrix = [Vector, Vector, Vector];
 const DAYS: NumberRange = { min: 0, above: true, max: 14 };
 const LEAST_WEIGHT = 1e-12;
 const MOST_STEPS = 100;
+/** A step relative to 1 + its number, and a gain relative to 1 + the posterior, below which doubles tell nothing apart. */
+const AT_REST = 1e-9;
+const ROUNDING = 1e-13;
 const MOST_HALVINGS = 40;
 const THREE = [0, 1, 2] as const;
 const sumOver = (of: (n: 0 | 1 | 2) => number): number => of(0) + of(1) + of(2);
@@ -109,17 +112,18 @@ export function fitScoutModel(
     }
     const back = inverse(bend);
     const move = THREE.map((i) => dot(back[i], slope)) as Vector;
-    if (Math.max(...move.map(Math.abs)) < 1e-12) {
+    const before = value(b);
+    const atRest = THREE.every((n) => Math.abs(move[n]) < AT_REST * (1 + Math.abs(b[n])));
+    if (atRest || dot(slope, move) < ROUNDING * (1 + Math.abs(before))) {
       return { mean: b, sd: THREE.map((n) => Math.sqrt(back[n][n])) as Vector, n: entries.length, events };
     }
     // A whole step, or half of it, until the posterior does not fall.
-    const before = value(b);
     let share = 1;
     let next = b;
     for (let half = 0; half < MOST_HALVINGS; half++) {
       const along = share;
       next = THREE.map((n) => b[n] + along * move[n]) as Vector;
-      if (value(next) >= before - 1e-12) break;
+      if (value(next) >= before - ROUNDING * (1 + Math.abs(before))) break;
       share /= 2;
     }
     b = next;

@@ -43,7 +43,7 @@ export function simTrapSensor(recipe: TrapRecipe): readonly TrapRead[] {
   const swarm = fields.numberOr('swarmKg', 1.8, NON_NEGATIVE);
   const low = fields.numberOr('tMin', 10, TEMPERATURE);
   const high = fields.numberOr('tMax', 20, { ...TEMPERATURE, min: low });
-  const peak = fields.numberOr('peakScouts', 30, NON_NEGATIVE);
+  const peak = fields.numberOr('peakScouts', 30, { min: 0, max: 1e4 });
   const [middle, half] = [(low + high) / 2, (high - low) / 2];
   return Array.from({ length: hours }, (_, hour) => {
     const ofDay = hour % 24;

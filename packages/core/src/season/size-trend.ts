@@ -4,13 +4,15 @@
  * Formula: the median of all pairwise slopes (Theil and Sen); Kendall's S with its normal approximation and continuity.
  * Source: J. Am. Stat. Assoc. 1968, 63. Settled = at least 10 points and p <= 0.05, by convention.
  */
-import { arrayAt, Fields, givenAt, NON_NEGATIVE } from '../shared/errors/index.js';
+import { arrayAt, DomainError, Fields, givenAt, NON_NEGATIVE } from '../shared/errors/index.js';
 import { normCdf, quantileOfSorted } from '../shared/stats/index.js';
 
 const LEAST_POINTS = 3;
+/** All pairs are compared. */
+const MOST_POINTS = 2000;
 const SETTLED = { points: 10, p: 0.05 };
 
-/** @throws DomainError `MISSING`, `TYPE`, `RANGE`. */
+/** @throws DomainError `MISSING`, `TYPE`, `RANGE`; `TOO_LARGE` for more than 2000 points. */
 export function sizeTrend(points: readonly { readonly day: number; readonly massKg: number }[]): {
   readonly slopeKgPerDay: number | null;
   readonly p: number | null;
@@ -18,7 +20,9 @@ export function sizeTrend(points: readonly { readonly day: number; readonly mass
   readonly settled: boolean;
 } {
   givenAt(points, 'points');
-  const all = arrayAt(points, 'points').map((one, k) => {
+  const list = arrayAt(points, 'points');
+  if (list.length > MOST_POINTS) throw new DomainError('TOO_LARGE', 'points', `must be ${MOST_POINTS} at most`);
+  const all = list.map((one, k) => {
     const fields = new Fields(one, `points[${k}]`, 'wrong type');
     return { day: fields.number('day'), massKg: fields.number('massKg', NON_NEGATIVE) };
   });

@@ -2,8 +2,9 @@
  * When swarms will come this season, from a prior and the arrivals of earlier years.
  *
  * Formula: a circular kernel density. Each catch is moved by `beta` times the difference of this year's and its year's lag;
- * the catches of one year share weather and colonies, so they count as n / (1 + (n - 1) rho); the prior is one more
- * component. Intervals hold the spread between years and the large-sample variance of a quantile.
+ * the catches of one year share weather and colonies, so they count as n / (1 + (n - 1) rho), and one far out of the season
+ * counts next to nothing until others join it; the prior is one more component, and a thin log is smoothed towards it.
+ * Intervals hold the spread between years and the large-sample variance of a quantile.
  * Source: kernel density estimation with Silverman's width; `beta`, `rho`, `precision` and the spread between years are
  * rules of thumb that the keeper's log corrects. Intervals are 80 % and approximate.
  * Left out: colonies of others, and a late second season unless catches show it.
@@ -18,7 +19,7 @@ import { priorOf, type SeasonSite, type SwarmPrior } from './swarm-prior.js';
 export interface SwarmSeasonInput {
   readonly site: SeasonSite;
   readonly season: number;
-  /** Arrivals at this site, yard or group of sites; a heavy swarm or a sure date may weigh more. */
+  /** Arrivals of swarms (never colonies cut out or bought) at this site, yard or group of sites; a sure date may weigh more. */
   readonly catches?: readonly { readonly date: IsoDate; readonly weight?: number | null }[] | null;
   /** Lag of past seasons and of this one, by season. */
   readonly anomalies?: Readonly<Record<string, Anomaly>> | null;
@@ -78,6 +79,7 @@ const PARAMETERS = {
   pEarly: [0.05, OPEN_SHARE],
   pLate: [0.95, OPEN_SHARE],
   precision: [8, { min: 0 }],
+  farSd: [2.5, POSITIVE],
   scoutLeadDays: [14, { min: 0 }],
   airingDays: [21, { min: 0 }],
 } as const satisfies Record<string, readonly [number, NumberRange]>;
@@ -161,9 +163,9 @@ function weightedQuantile(sorted: readonly Component[], p: number): number {
   return high === low ? to : from + ((wanted - low) / (high - low)) * (to - from);
 }
 
-function bandwidthOf(catches: readonly Component[], effective: number, parameters: Parameters): number | null {
+/** Spread of the catches' own components by the log alone. */
+function ownBandwidth(catches: readonly Component[], effective: number, parameters: Parameters): number {
   const n = catches.length;
-  if (n === 0) return null;
   if (n === 1) return parameters.singleBandwidth;
   const total = catches.reduce((sum, { weight }) => sum + weight, 0);
   const mean = catches.reduce((sum, { weight, centre }) => sum + weight * centre, 0) / total;
@@ -174,6 +176,24 @@ function bandwidthOf(catches: readonly Component[], effective: number, parameter
   const r = iqr === 0 ? s : Math.min(s, iqr / NORMAL_IQR);
   const width = SILVERMAN * r * effective ** -0.2;
   return Math.min(parameters.maxBandwidth, Math.max(parameters.minBandwidth, width));
+}
+
+/** Widened towards the prior's spread while the log is thin: one catch makes no peak. `null` without catches. */
+function bandwidthOf(
+  catches: readonly Component[],
+  effective: number,
+  { parameters, prior }: Pick<Mixture, 'parameters' | 'prior'>,
+): number | null {
+  if (catches.length === 0) return null;
+  const own = ownBandwidth(catches, effective, parameters);
+  const thin = (prior.strength / (prior.strength + effective)) ** 2;
+  return own + thin * Math.max(0, prior.sdDays - own);
+}
+
+/** Weight of a date by how far it lies from the season the prior expects, round the year: 1 within `farSd` spreads. */
+function nearness(day: number, { centre, sd }: Pick<Component, 'centre' | 'sd'>, farSd: number): number {
+  const away = Math.abs(turned(day, centre) - centre) / sd;
+  return away === 0 ? 1 : Math.min(1, (farSd / away) ** 4);
 }
 
 function circularMiddle(components: readonly Component[]): number {
@@ -205,26 +225,24 @@ function mixtureOf(input: unknown): Mixture {
   const parameters = parametersOf(fields.objectOr('params'));
   const now = anomalies.get(season) ?? null;
   const lag = now?.mean ?? 0;
-  const { beta, rho } = parameters;
-  const ownWeight = (n: number): number => n / (1 + (n - 1) * rho);
+  const { beta, rho, farSd } = parameters;
+  const expected = { weight: prior.strength, centre: prior.centreDay + beta * lag, sd: prior.sdDays };
   const caught = seasons.flatMap((year) => {
     const some = bySeason.get(year) ?? [];
     const total = some.reduce((sum, { weight }) => sum + weight, 0);
+    const independent = some.length / (1 + (some.length - 1) * rho);
     const shift = beta * (lag - (anomalies.get(year)?.mean ?? 0));
-    return some.map(({ day, weight }) => ({
-      weight: (ownWeight(some.length) * weight) / total,
-      centre: day + shift,
-      sd: 0,
-    }));
+    return some.map(({ day, weight }) => {
+      const centre = day + shift;
+      return { weight: (nearness(centre, expected, farSd) * independent * weight) / total, centre, sd: 0 };
+    });
   });
-  const independent = seasons.reduce((sum, year) => sum + ownWeight(bySeason.get(year)?.length ?? 0), 0);
+  const independent = caught.reduce((sum, { weight }) => sum + weight, 0);
   const effectiveN = prior.strength + independent;
-  const all = [{ weight: prior.strength, centre: prior.centreDay + beta * lag, sd: prior.sdDays }, ...caught].map(
-    (one) => ({ ...one, weight: one.weight / effectiveN }),
-  );
+  const all = [expected, ...caught].map((one) => ({ ...one, weight: one.weight / effectiveN }));
   const middle = circularMiddle(all);
   const [first, ...rest] = all.map((one) => ({ ...one, centre: turned(one.centre, middle) }));
-  const bandwidth = bandwidthOf(rest, independent, parameters);
+  const bandwidth = bandwidthOf(rest, independent, { parameters, prior });
   const components = [...(first ? [first] : []), ...rest.map((one) => ({ ...one, sd: bandwidth ?? one.sd }))].flatMap(
     (one) => TURNS.map((turn) => ({ ...one, centre: one.centre - turn })),
   );
@@ -269,6 +287,7 @@ function quantile(mixture: Mixture, p: number): number {
     low: from,
     high: to,
     tolerance: 1e-10,
+    path: 'catches',
   });
 }
 

@@ -49,6 +49,8 @@ const CLIP = { low: 0.4, high: 1.6 };
 const QUANTILE_BEES = 200;
 /** To which the factor is found; over a jump (bees that stall below it) the side that keeps the limit is taken. */
 const WITHIN = 1e-10;
+/** Share of the limit by which a speed that keeps it surely counts as below it. */
+const KEPT = 1e-12;
 
 /** Where one drawn bee differs from the given one. */
 interface Drawn extends Bee {
@@ -236,13 +238,14 @@ export function largestFactor(question: ScaleQuestion): { factor: number } | { o
     if (found !== undefined) return found;
     // Where nothing in the path could make a bee that fast, no swarm needs to be flown: slow air takes the longest.
     const most = fastestPossible(question.path, factor);
-    const value = most <= limit ? most - limit : (speedAt(factor) ?? 0) - limit;
+    // Even air of exactly the limit keeps it, so that this is never taken for the edge itself.
+    const value = most <= limit ? Math.min(most - limit, -KEPT * limit) : (speedAt(factor) ?? 0) - limit;
     known.set(factor, value);
     return value;
   };
   if (excess(highest) <= 0) return { outside: 'highest' };
   if (excess(lowest) > 0) return { outside: 'lowest' };
-  const root = brent(excess, { low: lowest, high: highest, tolerance: WITHIN });
+  const root = brent(excess, { low: lowest, high: highest, tolerance: WITHIN, path: 'limit' });
   return { factor: excess(root) <= 0 ? root : Math.max(lowest, root - 2 * WITHIN) };
 }
 

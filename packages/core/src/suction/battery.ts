@@ -96,7 +96,7 @@ function terminal(battery: CheckedBattery, charge: number, current: (volts: numb
   const excess = (volts: number): number => volts + battery.resistance * current(volts) - open;
   if (battery.resistance === 0) return open;
   if (excess(open / 2) > 0) return null;
-  return brent(excess, { low: open / 2, high: open, tolerance: 1e-13 * open });
+  return brent(excess, { low: open / 2, high: open, tolerance: 1e-13 * open, path: 'battery.resistance' });
 }
 
 /**

@@ -3,7 +3,8 @@
  *
  * Unknowns: ln sealed suction, ln free flow, leak in cm². Residuals (model - measured)/sigma with sigma of a pressure the larger
  * of 5 Pa and 2 %, of a speed the larger of 0.3 m/s and 10 %; weak priors (3000 Pa, 30 L/s, no leak; widths 2, 1 and 50) make the
- * minimum exist for any readings. Levenberg–Marquardt from the best three of a grid, in bounds; 95 % intervals from the curvature.
+ * minimum exist for any readings. Levenberg–Marquardt from the best three of a grid, in bounds, its damping let go only as far
+ * as a step gained what the slope promised; 95 % intervals from the curvature.
  *
  * Source: Levenberg 1944, Marquardt 1963 (method); sigmas of a water U-tube and a vane anemometer [rules of thumb]. What cannot
  * be learnt: a mains vacuum's sealed suction, unless the box reaches a good part of it; the leak only with the port shut.
@@ -154,56 +155,77 @@ function inverse(matrix: readonly (readonly number[])[]): number[][] {
 interface Found {
   readonly at: Triple;
   readonly cost: number;
+  /** Whether it came to rest; one that did not is dropped while another did. */
+  readonly settled: boolean;
 }
 
-/** One descent; a parameter that is pushed against its bound stays there for the step. */
+/** Of the sum of squares: a step that promises less changes no digit that is shown. */
+const NOTHING_TO_GAIN = 1e-13;
+const MOST_ROUNDS = 200;
+/** Relative to 1 + the size of the unknown. */
+const AT_REST = 1e-9;
+const MOST_DAMPING = 1e15;
+
+interface Step {
+  readonly at: Triple;
+  /** By how much the squares would fall if the model were straight. */
+  readonly promised: number;
+}
+
+/** The damped step from a point, in bounds; a parameter that is pushed against its bound stays where it is. */
+function stepFrom(at: Triple, rows: readonly (readonly number[])[], gradient: readonly number[], damping: number): Step {
+  const frozen = AXES.map(
+    (n) => (at[n] <= LOW[n] && (gradient[n] ?? 0) > 0) || (at[n] >= HIGH[n] && (gradient[n] ?? 0) < 0),
+  );
+  const free = (n: number): boolean => frozen[n] !== true;
+  const matrix = normalMatrix(rows);
+  const damped = matrix.map((row, i) =>
+    row.map((x, j) => {
+      if (!free(i) || !free(j)) return i === j ? 1 : 0;
+      return i === j ? x * (1 + damping) : x;
+    }),
+  );
+  const inv = inverse(damped);
+  const wanted = AXES.map((i) =>
+    free(i) ? -AXES.reduce<number>((sum, j) => sum + (free(j) ? (inv[i]?.[j] ?? 0) * (gradient[j] ?? 0) : 0), 0) : 0,
+  );
+  const next = clipped(AXES.map((n) => at[n] + (wanted[n] ?? 0)) as unknown as Triple);
+  const step = AXES.map((n) => next[n] - at[n]);
+  const slope = AXES.reduce<number>((sum, n) => sum + (gradient[n] ?? 0) * (step[n] ?? 0), 0);
+  const bend = sumOfSquares(rows.map((row) => AXES.reduce<number>((sum, n) => sum + (row[n] ?? 0) * (step[n] ?? 0), 0)));
+  return { at: next, promised: -2 * slope - bend };
+}
+
+/** One descent. Damping falls by the gain ratio (Nielsen's rule): a step that kept a poor part of its promise is not bolder next. */
 function descend(problem: Problem, start: Triple): Found {
   let at = start;
   let values = problem.residuals(at);
   let cost = sumOfSquares(values);
   let damping = 1e-3;
-  for (let round = 0; round < 200; round++) {
-    const rows = jacobian(problem, at);
+  let growth = 2;
+  let rows = jacobian(problem, at);
+  for (let round = 0; round < MOST_ROUNDS; round++) {
     const gradient = AXES.map((n) => rows.reduce((sum, row, k) => sum + (row[n] ?? 0) * (values[k] ?? 0), 0));
-    const frozen = AXES.map(
-      (n) => (at[n] <= LOW[n] && (gradient[n] ?? 0) > 0) || (at[n] >= HIGH[n] && (gradient[n] ?? 0) < 0),
-    );
-    const next = stepFrom(problem, { at, cost, damping }, normalMatrix(rows), gradient, frozen);
-    if (next === null) return { at, cost };
-    const moved = Math.max(...AXES.map((n) => Math.abs(next.at[n] - at[n]) / (1 + Math.abs(at[n]))));
-    ({ at, cost, damping } = next);
-    values = problem.residuals(at);
-    if (moved < 1e-9) return { at, cost };
+    const step = stepFrom(at, rows, gradient, damping);
+    const moved = Math.max(...AXES.map((n) => Math.abs(step.at[n] - at[n]) / (1 + Math.abs(at[n]))));
+    if (step.promised <= NOTHING_TO_GAIN * (1 + cost)) return { at, cost, settled: true };
+    const tried = problem.residuals(step.at);
+    const triedCost = sumOfSquares(tried);
+    const ratio = (cost - triedCost) / step.promised;
+    if (ratio > 0) {
+      [at, values, cost] = [step.at, tried, triedCost];
+      if (moved < AT_REST) return { at, cost, settled: true };
+      damping = Math.max(1e-12, damping * Math.max(1 / 3, 1 - (2 * ratio - 1) ** 3));
+      growth = 2;
+      rows = jacobian(problem, at);
+    } else {
+      // So small a step that finds nothing better is the bottom, as finely as the network of losses is solved.
+      if (moved < AT_REST || damping > MOST_DAMPING) return { at, cost, settled: true };
+      damping *= growth;
+      growth *= 2;
+    }
   }
-  throw new DomainError('CONVERGENCE', 'readings', 'the fit does not settle within 200 rounds');
-}
-
-/** The first step of growing caution that gains something, or `null` when none does. */
-function stepFrom(
-  problem: Problem,
-  { at, cost, damping }: Found & { damping: number },
-  matrix: readonly (readonly number[])[],
-  gradient: readonly number[],
-  frozen: readonly boolean[],
-): (Found & { damping: number }) | null {
-  for (let lambda = damping; lambda < 1e12; lambda *= 4) {
-    const damped = matrix.map((row, i) =>
-      row.map((x, j) => {
-        if (frozen[i] === true || frozen[j] === true) return i === j ? 1 : 0;
-        return i === j ? x * (1 + lambda) : x;
-      }),
-    );
-    const inv = inverse(damped);
-    const step = AXES.map((i) =>
-      frozen[i] === true
-        ? 0
-        : -AXES.reduce<number>((sum, j) => sum + (inv[i]?.[j] ?? 0) * (frozen[j] === true ? 0 : (gradient[j] ?? 0)), 0),
-    );
-    const tried = clipped(AXES.map((n) => at[n] + (step[n] ?? 0)) as unknown as Triple);
-    const triedCost = sumOfSquares(problem.residuals(tried));
-    if (triedCost < cost) return { at: tried, cost: triedCost, damping: Math.max(1e-12, lambda / 10) };
-  }
-  return null;
+  return { at, cost, settled: false };
 }
 
 function bestStarts(problem: Problem): Triple[] {
@@ -262,20 +284,20 @@ export function calibrate(a: {
   const data = dataOf(readings);
   const kind = fields.wordOr('curveKind', 'parabola', ['parabola', 'linear'] as const);
   const problem = problemOf(system, kind, data);
-  const best = bestStarts(problem)
-    .map((start) => descend(problem, start))
-    .reduce((least, found) => (found.cost < least.cost ? found : least));
+  const found = bestStarts(problem).map((start) => descend(problem, start));
+  const settled = found.filter((one) => one.settled);
+  const best = (settled.length > 0 ? settled : found).reduce((least, one) => (one.cost < least.cost ? one : least));
   const residuals = problem.residuals(best.at).slice(0, data.length);
   const chiSquare = sumOfSquares(residuals);
   const degreesOfFreedom = data.length - 3;
   const stretch = degreesOfFreedom > 0 ? Math.max(1, Math.sqrt(chiSquare / degreesOfFreedom)) : 1;
   const covariance = inverse(normalMatrix(jacobian(problem, best.at)));
   const errors = AXES.map((n) => stretch * Math.sqrt(covariance[n]?.[n] ?? 0));
-  const found = estimates(best.at, errors, system.hose.area / M2_PER_CM2);
+  const known = estimates(best.at, errors, system.hose.area / M2_PER_CM2);
   const warnings = [
     ...(data.length < 3 ? ['too-few-readings'] : []),
     ...(degreesOfFreedom > 0 && chiSquare / degreesOfFreedom > 4 ? ['poor-fit'] : []),
-    ...Object.entries(found).flatMap(([name, estimate]) => (estimate.identified ? [] : [`not-identified:${name}`])),
+    ...Object.entries(known).flatMap(([name, estimate]) => (estimate.identified ? [] : [`not-identified:${name}`])),
   ].sort();
-  return { ...found, chiSquare, degreesOfFreedom, residuals, warnings };
+  return { ...known, chiSquare, degreesOfFreedom, residuals, warnings };
 }

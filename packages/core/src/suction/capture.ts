@@ -34,9 +34,15 @@ const PRESSURE_SHARE = 0.25;
 /** kg/m³, a bee with her air sacs. */
 const BODY_DENSITY = 1000;
 
+/** Bounds that no bee vacuum comes near, so that no input holds a call for long: m², m/s, m³/s. */
+const DRAG_AREA: NumberRange = { min: 0, above: true, max: 1e-3 };
+export const AIR_SPEED: NumberRange = { min: 0, max: 200 };
+export const FLOW: NumberRange = { min: 0, max: 10 };
+const MOVING_AIR: NumberRange = { ...AIR_SPEED, above: true };
+
 export function readBee(fields: Fields): Bee {
   const mass = fields.number('mass', POSITIVE);
-  return { mass, dragArea: fields.number('dragArea', POSITIVE) };
+  return { mass, dragArea: fields.number('dragArea', DRAG_AREA) };
 }
 
 export function densityOf(fields: Fields): number {
@@ -80,7 +86,7 @@ export function approachSpeed(a: {
   flanged?: boolean | null;
 }): number {
   const fields = new Fields(a);
-  const flow = fields.number('flow', NON_NEGATIVE);
+  const flow = fields.number('flow', FLOW);
   const area = fields.number('nozzleArea', POSITIVE);
   const distance = fields.number('distance', NON_NEGATIVE);
   return approachAt(flow, area, distance, fields.flagOr('flanged', false));
@@ -94,9 +100,9 @@ export function captureReach(a: {
   flanged?: boolean | null;
 }): number {
   const fields = new Fields(a);
-  const flow = fields.number('flow', NON_NEGATIVE);
+  const flow = fields.number('flow', FLOW);
   const area = fields.number('nozzleArea', POSITIVE);
-  const target = fields.number('targetSpeed', POSITIVE);
+  const target = fields.number('targetSpeed', MOVING_AIR);
   const strength = fields.flagOr('flanged', false) ? flow / 0.75 : flow;
   if (flow / area < target) return 0;
   return Math.sqrt(Math.max(0, (strength / target - area) / 10));
@@ -142,7 +148,10 @@ export interface HoseCrowding {
 /** Bees one bore inside, started from rest, as a share of the air's speed: 1/(1-s) + ln(1-s) - 1 = k d. */
 function startShare(kd: number): number {
   const excess = (s: number): number => 1 / (1 - s) + Math.log(1 - s) - 1 - kd;
-  return brent(excess, { low: 0, high: 1 - 1e-12, tolerance: 1e-14 });
+  const high = 1 - 1e-12;
+  // A bee so light for her drag has the air's speed at once.
+  if (excess(high) <= 0) return high;
+  return brent(excess, { low: 0, high, tolerance: 1e-14, path: 'mass' });
 }
 
 /** How full a hose gets at a feed rate of bees a second, and the rate at which it crowds. SI; `availablePressure` in Pa. */
@@ -161,8 +170,8 @@ export function hoseCrowding(
   const feed = fields.number('feedRate', NON_NEGATIVE);
   const bee = readBee(fields);
   const diameter = fields.number('hoseDiameter', POSITIVE);
-  const air = fields.number('airSpeed', POSITIVE);
-  const exit = fields.number('hoseExitSpeed', POSITIVE);
+  const air = fields.number('airSpeed', MOVING_AIR);
+  const exit = fields.number('hoseExitSpeed', MOVING_AIR);
   const climb = fields.numberOr('climbHeight', 0, NON_NEGATIVE);
   const available = fields.numberOr('availablePressure', null, POSITIVE);
   const density = densityOf(fields);

@@ -72,7 +72,7 @@ export interface Band {
 
 /** Largest bleed looked for, m². */
 const LARGEST_BLEED = 10;
-const ROOT = { low: 0, high: 1, tolerance: 1e-12 };
+const ROOT = { low: 0, high: 1, tolerance: 1e-12, path: 'system.bleed' };
 const NOWHERE = { opening: null, travel: null, bleedAreaNeeded: null };
 
 export function quantityOf(state: SuctionState, quantity: Quantity): number {
@@ -89,7 +89,7 @@ export function targetAt(system: CheckedSystem, quantity: TargetQuantity, value:
     const short = (area: number): number => quantityOf(solveAtArea(system, area), quantity) - value;
     const reachable = short(LARGEST_BLEED) <= 0;
     const bleedAreaNeeded = reachable
-      ? brent(short, { low: gate.fullArea, high: LARGEST_BLEED, tolerance: 1e-12 })
+      ? brent(short, { low: gate.fullArea, high: LARGEST_BLEED, tolerance: 1e-12, path: 'value' })
       : null;
     return { status: 'bleed-too-small', ...NOWHERE, bleedAreaNeeded, shut, open };
   }

@@ -13,7 +13,7 @@
 import { DomainError, Fields, NON_NEGATIVE, POSITIVE, type NumberRange } from '../shared/errors/index.js';
 import { bisect, brent } from '../shared/numeric/index.js';
 import { BEE_DATA, BEE_HEAT_CAPACITY } from './bee-data.js';
-import { densityOf } from './capture.js';
+import { densityOf, FLOW } from './capture.js';
 import { type CheckedVents, naturalDraught, type Vents, ventsOf, WIND } from './ventilation.js';
 
 /** SI; K. `heatPerBee` W at the start, `heatSettled` after the bees have calmed. */
@@ -91,6 +91,9 @@ const SURVIVAL_TIME = 3 * 3600;
 const VENT_WITHIN = 1e-13;
 const TRIAL_TIME = 2 * 3600;
 
+/** m². */
+const BEE_AREA: NumberRange = { min: 0, above: true, max: 100 };
+
 interface Box {
   readonly bees: number;
   readonly heatStart: number;
@@ -121,7 +124,7 @@ function boxOf(fields: Fields): Box {
   const beeMass = fields.numberOr('beeMass', BEE_DATA.swarmWorker.mass.typical, POSITIVE);
   const outside = fields.number('outsideTemp', TEMPERATURE);
   const start = fields.numberOr('startTemp', null, TEMPERATURE);
-  const beeArea = fields.number('beeArea', POSITIVE);
+  const beeArea = fields.number('beeArea', BEE_AREA);
   const beeFilm = fields.numberOr('beeFilm', 12, POSITIVE);
   const ci = fields.numberOr('insideCapacity', 3000, { min: 300 });
   const wallArea = fields.number('wallArea', POSITIVE);
@@ -132,7 +135,7 @@ function boxOf(fields: Fields): Box {
   const latent = fields.numberOr('latentShare', 0, { min: 0, max: 0.9 });
   const given = fields.objectOr('vents');
   const vents = ventsOf(given ?? new Fields({}));
-  const fan = fields.numberOr('fanFlow', 0, NON_NEGATIVE);
+  const fan = fields.numberOr('fanFlow', 0, FLOW);
   const wind = fields.numberOr('windSpeed', 0, WIND);
   const airHeat = densityOf(fields) * AIR_HEAT;
   return {
@@ -196,16 +199,20 @@ function rk4(box: Box, s: State, h: number): State {
   return [next(0), next(1), next(2), next(3)];
 }
 
-/** Sub-steps that keep the stiffest of the four rates stable. */
-function subSteps(box: Box, [b, i, w]: State, step: number): number {
+/** Over a run: a course that asks for more is of numbers no box has. */
+const MOST_SUB_STEPS = 1_000_000;
+
+/** Sub-steps that keep the stiffest of the four rates stable, and the field that sets it. */
+function subSteps(box: Box, [b, i, w]: State, step: number): readonly [parts: number, field: string] {
   const most = Math.max(ventilation(box, b), ventilation(box, i), ventilation(box, w));
-  const rate = Math.max(
-    box.gb / box.cb,
-    (box.gb + box.gw + 1.5 * box.airHeat * most) / box.ci,
-    (box.gw + box.go) / box.cw,
-    1 / box.settleTime,
-  );
-  return Math.max(1, Math.ceil(2 * step * rate - 1e-9));
+  const rates = [
+    [box.gb / box.cb, 'beeArea'],
+    [(box.gb + box.gw + 1.5 * box.airHeat * most) / box.ci, 'insideCapacity'],
+    [(box.gw + box.go) / box.cw, 'wallArea'],
+    [1 / box.settleTime, 'settleTime'],
+  ] as const;
+  const [rate, field] = rates.reduce((stiffest, one) => (one[0] > stiffest[0] ? one : stiffest));
+  return [Math.max(1, Math.ceil(2 * step * rate - 1e-9)), field];
 }
 
 interface Thresholds {
@@ -234,8 +241,11 @@ function run(
   watch?.({ time: 0, bees: state[0], air: state[1] });
   const steps = Math.ceil(duration / step - 1e-9);
   let time = 0;
+  let taken = 0;
   for (let n = 0; n < steps && crossed.lethal === null; n++) {
-    const m = subSteps(box, state, step);
+    const [m, field] = subSteps(box, state, step);
+    taken += m;
+    if (taken > MOST_SUB_STEPS) throw new DomainError('RANGE', field, 'makes the box change too fast to be followed');
     const h = step / m;
     for (let k = 0; k < m; k++) {
       const next = rk4(box, state, h);
@@ -263,6 +273,7 @@ function steadyAt(box: Box, activity: number): { bees: number; air: number; wall
     low: outside,
     high,
     tolerance: 1e-12,
+    path: 'wallArea',
   });
   return {
     air,
@@ -387,7 +398,7 @@ export function requiredVent(
   };
   if (tried(0).holds) return answer(0);
   if (!tried(maximum).holds) throw new DomainError('NO_SOLUTION', 'limit', 'no vent in reach cools the bees to it');
-  const edge = bisect((value) => (tried(value).holds ? 1 : -1), { low: 0, high: maximum, tolerance: VENT_WITHIN });
+  const edge = bisect((value) => (tried(value).holds ? 1 : -1), { low: 0, high: maximum, tolerance: VENT_WITHIN, path: 'limit' });
   return answer(tried(edge).holds ? edge : Math.min(maximum, edge + VENT_WITHIN));
 }
 

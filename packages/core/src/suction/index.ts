@@ -110,6 +110,7 @@ export {
   type LossFit,
   type LossJob,
   type LossPrior,
+  SPEED_KINDS,
   type SpeedKind,
   speedForLoss,
 } from './losses.js';

@@ -255,7 +255,7 @@ export function speedForLoss(a: {
   const cells = Math.floor(highest / step + 1e-9);
   for (let n = 1; n <= cells; n++) {
     if (excess(n * step) > 0) {
-      const speed = bisect(excess, { low: (n - 1) * step, high: n * step, tolerance: 1e-10 });
+      const speed = bisect(excess, { low: (n - 1) * step, high: n * step, tolerance: 1e-10, path: 'share' });
       return { speed, capped: false };
     }
   }

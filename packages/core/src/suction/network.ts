@@ -177,6 +177,7 @@ function withPortShut(system: CheckedSystem, bleedArea: number): Branches {
     low: 0,
     high,
     tolerance: RELATIVE_TOLERANCE * high,
+    path: 'system',
   });
   return behind(system, bleedArea, 0, box);
 }
@@ -187,7 +188,7 @@ function hoseFlowOf(system: CheckedSystem, bleedArea: number): number {
   if (system.port.opening === 0) return 0;
   if (system.beePressure > 0 && shortfall(system, at(0)) >= 0) return 0;
   const high = system.source.speedRatio * system.source.freeFlow;
-  return brent((flow) => shortfall(system, at(flow)), { low: 0, high, tolerance: RELATIVE_TOLERANCE * high });
+  return brent((flow) => shortfall(system, at(flow)), { low: 0, high, tolerance: RELATIVE_TOLERANCE * high, path: 'system' });
 }
 
 function stillStations(system: CheckedSystem): Station[] {
@@ -308,7 +309,7 @@ export function shutPressureAt(system: CheckedSystem, bleedArea: number): number
       const inlet = plenum + ductLoss(system, flow);
       return inlet - machine(system, flow, inlet);
     },
-    { low: 0, high, tolerance: RELATIVE_TOLERANCE * high },
+    { low: 0, high, tolerance: RELATIVE_TOLERANCE * high, path: 'system' },
   );
 }
 

@@ -10,7 +10,7 @@
  */
 import { DomainError, Fields, NON_NEGATIVE, POSITIVE, type NumberRange } from '../shared/errors/index.js';
 import { STANDARD_GRAVITY } from './air.js';
-import { densityOf } from './capture.js';
+import { densityOf, FLOW } from './capture.js';
 import { type GapState, gapState } from './gaps.js';
 
 /** m; whether bees chew through it in hours or days (glass fibre, nylon, shade cloth). */
@@ -151,7 +151,7 @@ export function screenState(
   },
 ): ScreenState {
   const fields = new Fields(a);
-  const flow = fields.number('flow', NON_NEGATIVE);
+  const flow = fields.number('flow', FLOW);
   const area = fields.number('area', POSITIVE);
   const openFraction = fields.number('openFraction', WIDE_OPEN);
   const coverage = fields.numberOr('coverage', 0, { min: 0, max: 1 });
@@ -198,7 +198,7 @@ export function screenSizing(
   },
 ): ScreenSizing {
   const fields = new Fields(a);
-  const flow = fields.number('flow', POSITIVE);
+  const flow = fields.number('flow', { ...FLOW, above: true });
   const openFraction = fields.number('openFraction', WIDE_OPEN);
   const coverage = fields.numberOr('coverage', 0.5, { min: 0, max: 0.98 });
   const share = fields.numberOr('share', PIN_LEVELS.free, SHARE);

@@ -40,7 +40,7 @@ export interface SweetSpot {
   readonly high: number | null;
   readonly level: 'wide' | 'narrow' | 'none';
   readonly binding: {
-    /** Index of the stretch that sets the lower edge. */
+    /** Index of the stretch that sets the lower edge; `null` where none does. */
     readonly low: number | null;
     readonly high: 'arrival' | 'stalled' | 'highest' | 'lowest';
   };
@@ -84,7 +84,7 @@ export function sweetSpot(
   const upper = upperEdge(question);
   const level =
     upper.high === null || upper.stalled || upper.high < low ? 'none' : upper.high < lowSure ? 'narrow' : 'wide';
-  return { low, lowSure, high: upper.high, level, binding: { low: steepest, high: upper.binding } };
+  return { low, lowSure, high: upper.high, level, binding: { low: lowSure > 0 ? steepest : null, high: upper.binding } };
 }
 
 function upperEdge(question: ReturnType<typeof scaleQuestion>): {

@@ -7,11 +7,12 @@
  *
  * Source: drag law; free round jet with a core of 6 bores; bends keep 0.85 (0.6–0.95) of her speed, wall friction 0.01
  * (0.002–0.03) from pneumatic conveying of grain [rules of thumb]. ±25 % on the arrival speed: two figures are honest.
- * Integrated by classical RK4 of fixed step, which is part of the definition.
+ * Integrated by classical RK4 of fixed step, which is part of the definition; the step is cut into equal parts where a bee that
+ * is very light for her drag would make it unstable.
  */
-import { emptyError, Fields, NON_NEGATIVE, POSITIVE, type NumberRange } from '../shared/errors/index.js';
+import { DomainError, emptyError, Fields, NON_NEGATIVE, POSITIVE, type NumberRange } from '../shared/errors/index.js';
 import { STANDARD_GRAVITY } from './air.js';
-import { approachAt, type Bee, densityOf, floatAt, readBee } from './capture.js';
+import { AIR_SPEED, approachAt, type Bee, densityOf, floatAt, FLOW, readBee } from './capture.js';
 
 /** The air before the mouth. */
 export interface Approach {
@@ -71,6 +72,9 @@ export const INCIDENCE: NumberRange = { min: 0, max: Math.PI / 2 };
 const STEP: NumberRange = { min: 1e-5, max: 0.01 };
 /** Longest time a stage may take, s. */
 const LONGEST_STAGE = 20;
+/** A step is cut so that it never takes more than this share of the time in which she takes up the air's speed. */
+const STIFFEST = 1;
+const MOST_CUTS = 100;
 /** Bores that the core of a free jet reaches. */
 const CORE = 6;
 
@@ -92,7 +96,7 @@ export function pathOf(fields: Fields): CheckedPath {
   const before = fields.objectOr('approach');
   const approach = before && {
     distance: before.number('distance', { min: 0, max: 1 }),
-    flow: before.number('flow', NON_NEGATIVE),
+    flow: before.number('flow', FLOW),
     area: before.number('nozzleArea', POSITIVE),
     flanged: before.flagOr('flanged', false),
   };
@@ -100,7 +104,7 @@ export function pathOf(fields: Fields): CheckedPath {
     const length = segment.number('length', POSITIVE);
     return {
       length,
-      airSpeed: segment.number('airSpeed', NON_NEGATIVE),
+      airSpeed: segment.number('airSpeed', AIR_SPEED),
       diameter: segment.number('diameter', POSITIVE),
       rise: segment.numberOr('rise', 0, { min: -length, max: length }),
       retain: segment.numberOr('retain', 1, { min: 0.05, max: 1 }),
@@ -115,7 +119,7 @@ export function pathOf(fields: Fields): CheckedPath {
     box: {
       distance: box.number('distance', POSITIVE),
       diameter: box.number('portDiameter', POSITIVE),
-      speed: box.number('portSpeed', NON_NEGATIVE),
+      speed: box.number('portSpeed', AIR_SPEED),
       incidence: box.numberOr('incidence', Math.PI / 2, INCIDENCE),
     },
   };
@@ -153,7 +157,7 @@ export function jetSpeed(a: {
   radius?: number | null;
 }): number {
   const fields = new Fields(a);
-  const speed = fields.number('portSpeed', NON_NEGATIVE);
+  const speed = fields.number('portSpeed', AIR_SPEED);
   const diameter = fields.number('portDiameter', POSITIVE);
   const distance = fields.number('distance', NON_NEGATIVE);
   return jetAt(speed, diameter, distance, fields.numberOr('radius', 0, NON_NEGATIVE));
@@ -209,6 +213,13 @@ function flyStage(
   }
 }
 
+/** What decides how fast her speed can change in a stage: m/s of its fastest air, m it falls, 1/m of its walls. */
+interface Stiffness {
+  readonly air: number;
+  readonly fall?: number;
+  readonly drag?: number;
+}
+
 export interface Flight {
   readonly stage: Stage | null;
   readonly transitTime: number;
@@ -233,7 +244,19 @@ export function fly(
   let exitSpeed: number | null = null;
   let travelled = 0;
   let boxTime = 0;
-  const pass = (stage: Stage, length: number, acceleration: (x: number, u: number) => number): boolean => {
+  /** Equal parts of a step: the rate at which her speed answers, by the fastest air and the fastest she can be. */
+  const cut = ({ air, fall = 0, drag = 0 }: Stiffness): number => {
+    const fastest = Math.max(speed, air, Math.sqrt(2 * STANDARD_GRAVITY * fall));
+    const parts = Math.ceil((step * (2 * k * (air + fastest) + 2 * drag * fastest)) / STIFFEST);
+    if (parts > MOST_CUTS) throw new DomainError('RANGE', 'mass', 'is too little for her drag to be followed', { value: bee.mass });
+    return Math.max(1, parts);
+  };
+  const pass = (
+    stage: Stage,
+    length: number,
+    stiffness: Stiffness,
+    acceleration: (x: number, u: number) => number,
+  ): boolean => {
     const from = travelled;
     const since = transitTime;
     const seen =
@@ -241,7 +264,7 @@ export function fly(
       ((x: number, u: number, t: number) => {
         watch({ x: from + x, speed: u, time: since + t, stage });
       });
-    const end = flyStage(acceleration, length, speed, step, seen ?? null);
+    const end = flyStage(acceleration, length, speed, step / cut(stiffness), seen ?? null);
     if (end === null) return false;
     speed = end.speed;
     transitTime += end.time;
@@ -261,7 +284,7 @@ export function fly(
       const relative = approachAt(flow, area, Math.max(0, start - x), flanged) - u;
       return k * relative * Math.abs(relative);
     };
-    if (!pass('approach', start, pulled)) return stalledIn('approach');
+    if (!pass('approach', start, { air: flow / area }, pulled)) return stalledIn('approach');
   }
   for (const { length, airSpeed, diameter, rise, retain, wallFriction } of path.segments) {
     const weight = STANDARD_GRAVITY * (rise / length);
@@ -270,7 +293,7 @@ export function fly(
       const relative = airSpeed - u;
       return k * relative * Math.abs(relative) - weight - drag * u * Math.abs(u);
     };
-    if (!pass('segment', length, carried)) return stalledIn('segment');
+    if (!pass('segment', length, { air: airSpeed, fall: Math.max(0, -rise), drag }, carried)) return stalledIn('segment');
     speed *= retain;
   }
   exitSpeed = speed;
@@ -279,7 +302,7 @@ export function fly(
     const relative = jetAt(box.speed, box.diameter, x, radius) - u;
     return k * relative * Math.abs(relative);
   };
-  if (!pass('box', box.distance, blown)) return stalledIn('box');
+  if (!pass('box', box.distance, { air: box.speed }, blown)) return stalledIn('box');
   return { stage: null, transitTime, exitSpeed, arrivalSpeed: speed, boxTime, peak };
 }
 

@@ -9,6 +9,7 @@
  */
 import { Fields, NON_NEGATIVE, POSITIVE, type NumberRange } from '../shared/errors/index.js';
 import { STANDARD_GRAVITY } from './air.js';
+import { FLOW } from './capture.js';
 
 /** Free areas in m² after screens: area x open share x (1 - coverage). */
 export interface Vents {
@@ -63,6 +64,6 @@ export function ventilationFlow(a: {
   const inside = fields.number('insideTemp', POSITIVE);
   const outside = fields.number('outsideTemp', POSITIVE);
   const vents = ventsOf(fields.object('vents'));
-  const fan = fields.numberOr('fanFlow', 0, NON_NEGATIVE);
+  const fan = fields.numberOr('fanFlow', 0, FLOW);
   return Math.max(fan, naturalDraught(vents, inside, outside, fields.numberOr('windSpeed', 0, WIND)));
 }

@@ -233,7 +233,7 @@ describe('suction: closed forms', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.1, max: 50, noNaN: true }), (a) => {
         const f = (x: number): number => x ** 3 + x - a;
-        const bracket = { low: 0, high: 60, tolerance: 1e-12 };
+        const bracket = { low: 0, high: 60, tolerance: 1e-12, path: 'x' };
         expect(brent(f, bracket)).toBeCloseTo(bisect(f, bracket), 9);
       }),
       SEED,

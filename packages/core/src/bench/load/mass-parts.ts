@@ -50,7 +50,7 @@ const piece = (
   width,
   thickness,
 });
-const real = ({ material, length = 0, width = 0, thickness = 0, qty }: Piece): boolean =>
+const real = ({ material, length = 0, width = 0, thickness = 0, qty = 1 }: Piece): boolean =>
   qty > 0 && (material === 'hardware' || Math.min(length, width, thickness) > 0);
 
 /** The walls of a section; `height` includes what built-in floors and lids take. */

@@ -50,7 +50,8 @@ const DEFAULT_UPTAKE = 1.2;
 /** A piece of a trap: m, `taperTo` the other width of a wedge. Hardware has a mass and no sizes. */
 export interface MassPart {
   readonly name: string;
-  readonly qty: number;
+  /** Pieces, 1 unless said. */
+  readonly qty?: number;
   readonly material: string;
   readonly length?: number;
   readonly width?: number;
@@ -77,7 +78,7 @@ function readPart(value: unknown, path: string, known: readonly string[]): PartR
   if (typeof part['name'] !== 'string') {
     throw new DomainError('TYPE', `${path}.name`, 'must be a text', { value: part['name'] });
   }
-  const qty = wholeAt(part['qty'], `${path}.qty`);
+  const qty = wholeAt(orDefault(part['qty'], 1), `${path}.qty`);
   if (part['material'] === 'hardware') {
     return { material: 'hardware', amount: qty * numberAt(orDefault(part['mass'], 0), `${path}.mass`, NON_NEGATIVE) };
   }
@@ -118,7 +119,7 @@ export function emptyMass(input: {
 }
 
 /** As `emptyMass` of one dry part, for parts that need no check. */
-export function partMass({ material, qty, mass = 0, length = 0, width = 0, thickness = 0 }: MassPart): Mass {
+export function partMass({ material, qty = 1, mass = 0, length = 0, width = 0, thickness = 0 }: MassPart): Mass {
   if (material === 'hardware') return { mass: qty * mass, low: qty * mass, high: qty * mass };
   const [typical, low, high] = DENSITIES[USUAL[material] ?? (material as Material)];
   const volume = qty * length * width * thickness;

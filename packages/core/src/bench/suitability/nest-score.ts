@@ -2,7 +2,8 @@
  * Would a swarm take it: how a site and a box rank against what scouts preferred in test.
  *
  * score = weighted geometric mean of the desirabilities of the factors that are known; one bad factor pulls it down but
- * never to nothing, so a hopeless volume or door caps the grade. A ranking aid, not the chance of a catch.
+ * never to nothing, and ten good ones could hide a wrong volume or door, so the worse of these two holds the grade down: they
+ * are what scouts measure and what a saw decides. A ranking aid, not the chance of a catch.
  *
  * Source: the curves of `factors`; that the factors multiply, and their weights, are conventions of ours.
  */
@@ -35,7 +36,10 @@ export interface NestScore {
   readonly coverage: number;
   /** What costs most; `null` when nothing does. */
   readonly limiting: Factor | null;
+  /** Never shown without {@link fieldGrade} beside it. */
   readonly grade: Grade;
+  /** The grade by the field tests alone. */
+  readonly fieldGrade: Grade;
   /** Costliest first. */
   readonly factors: readonly FactorRow[];
 }
@@ -43,9 +47,15 @@ export type NestSite = Partial<Readonly<Record<Factor, number>>> & { readonly he
 
 const SAME = 1e-9;
 const HALF_TURN = 180;
-/** A volume or a door worse than this makes a poor home whatever else there is. */
-const HOPELESS = 0.1;
+/** What scouts measure and a saw decides: the worse of them holds the grade down. */
 const DECISIVE: readonly Factor[] = ['volume', 'entranceArea'];
+/** Worst first. */
+const GRADES = ['poor', 'fair', 'good', 'excellent'] as const satisfies readonly Grade[];
+const BEST_BELOW: readonly (readonly [desirability: number, grade: Grade])[] = [
+  [0.45, 'poor'],
+  [0.7, 'fair'],
+  [0.9, 'good'],
+];
 
 /** Degrees off the side the sun stands on at noon, 0 to 180. */
 export function offSunnySide(facing: number, hemisphere: Hemisphere): number {
@@ -78,6 +88,18 @@ function gradeOf(score: number): Grade {
   if (score >= 0.85) return 'excellent';
   if (score >= 0.7) return 'good';
   return score >= 0.5 ? 'fair' : 'poor';
+}
+
+/** The grade of the rows, and the volume or door that holds it down where one does. */
+function held(rows: readonly FactorRow[], score: number): { readonly grade: Grade; readonly by: Factor | null } {
+  const free = gradeOf(score);
+  const decisive = rows
+    .filter(({ factor, weight }) => DECISIVE.includes(factor) && weight > 0)
+    .sort((a, b) => a.desirability - b.desirability || FACTORS.indexOf(a.factor) - FACTORS.indexOf(b.factor))[0];
+  if (!decisive) return { grade: free, by: null };
+  const best = BEST_BELOW.find(([below]) => decisive.desirability < below)?.[1];
+  if (best === undefined || GRADES.indexOf(best) >= GRADES.indexOf(free)) return { grade: free, by: null };
+  return { grade: best, by: decisive.factor };
 }
 
 interface Known {
@@ -141,9 +163,10 @@ export function scoreUnder(input: { readonly site: NestSite; readonly schools: r
     throw new DomainError('EMPTY', 'site', 'no factor is known that this school counts');
   }
   const score = meanOf(rows);
-  const fieldScore = meanOf(rowsOf(known, joined([]), hemisphere));
+  const fieldRows = rowsOf(known, joined([]), hemisphere);
+  const fieldScore = meanOf(fieldRows);
+  const { grade, by } = held(rows, score);
   const sorted = [...rows].sort((a, b) => b.loss - a.loss);
-  const hopeless = sorted.find(({ factor, desirability }) => DECISIVE.includes(factor) && desirability < HOPELESS);
   const first = sorted[0];
   return {
     score,
@@ -152,8 +175,9 @@ export function scoreUnder(input: { readonly site: NestSite; readonly schools: r
     coverage:
       rows.reduce((sum, { weight }) => sum + weight, 0) /
       FACTORS.reduce((sum, factor) => sum + weightOf(factor, practice), 0),
-    limiting: hopeless?.factor ?? (first && first.loss > SAME ? first.factor : null),
-    grade: hopeless ? 'poor' : gradeOf(score),
+    limiting: by ?? (first && first.loss > SAME ? first.factor : null),
+    grade,
+    fieldGrade: held(fieldRows, fieldScore).grade,
     factors: sorted,
   };
 }

@@ -12,14 +12,14 @@ const MAX_STEPS = 200;
  * Source: Comput. J. 1971 14:422 (method); bracket and tolerance as in `bisect`.
  * @throws DomainError `NO_SOLUTION` when `f` has the same sign at both ends; `CONVERGENCE` after 200 steps.
  */
-export function brent(f: (x: number) => number, { low, high, tolerance }: Bracket): number {
+export function brent(f: (x: number) => number, { low, high, tolerance, path }: Bracket): number {
   let a = low;
   let b = high;
   let fa = f(a);
   let fb = f(b);
   if (fa === 0) return a;
   if (fb === 0) return b;
-  if (fa > 0 === fb > 0) throw new DomainError('NO_SOLUTION', 'f', 'the bracket holds no change of sign');
+  if (fa > 0 === fb > 0) throw new DomainError('NO_SOLUTION', path, 'the bracket holds no change of sign');
   let c = a;
   let fc = fa;
   let step = b - a;
@@ -52,7 +52,7 @@ export function brent(f: (x: number) => number, { low, high, tolerance }: Bracke
       before = step;
     }
   }
-  throw new DomainError('CONVERGENCE', 'f', `no root to ${tolerance} within ${MAX_STEPS} steps`);
+  throw new DomainError('CONVERGENCE', path, `no root to ${tolerance} within ${MAX_STEPS} steps`);
 }
 
 /** The step from b to where the parabola (or the line) through the known points crosses zero. */

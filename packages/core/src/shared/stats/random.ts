@@ -107,17 +107,17 @@ export function rngSequence(
   const fields = new Fields({ seed, kind, n, lambda }, '', 'wrong type');
   const random = randomFrom(fields.whole('seed', SEED));
   const chosen = fields.word('kind', SEQUENCES);
-  const length = fields.whole('n', { min: 0 });
+  const length = fields.whole('n', { min: 0, max: 1e6 });
   if (chosen !== 'poisson') return Array.from({ length }, () => random[chosen]());
   if (!fields.has('lambda')) throw new DomainError('MISSING', 'lambda', 'is missing');
-  const mean = fields.number('lambda', { min: 0 });
+  const mean = fields.number('lambda', { min: 0, max: 1e4 });
   return Array.from({ length }, () => random.poisson(mean));
 }
 
 function drawn(a: unknown, draw: (random: Random) => number): number[] {
   const fields = new Fields(a);
   const random = randomFrom(fields.whole('seed', SEED));
-  return Array.from({ length: fields.whole('count', { min: 0 }) }, () => draw(random));
+  return Array.from({ length: fields.whole('count', { min: 0, max: 1e7 }) }, () => draw(random));
 }
 
 /** The first `count` uniforms of a seed. @throws DomainError `MISSING`, `TYPE`, `RANGE`. */

@@ -26,6 +26,6 @@ export function landingIncidence(rig: Rig): number {
   if (worst(limit) >= limit) return Math.PI / 2;
   const fastest = limit / Math.sin((rig.box.landing.angleDeg * Math.PI) / 180);
   if (worst(fastest) <= limit) return Math.asin(limit / fastest);
-  const speed = brent((u) => worst(u) - limit, { low: limit, high: fastest, tolerance: 1e-10 });
+  const speed = brent((u) => worst(u) - limit, { low: limit, high: fastest, tolerance: 1e-10, path: 'bees.limit' });
   return Math.asin(Math.min(1, limit / speed));
 }
