@@ -6,7 +6,6 @@ import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { extname } from 'node:path';
 import type { Logger } from 'pino';
-import { pinoHttp } from 'pino-http';
 import { benchRoutes } from './bench/bench-routes.js';
 import { CatchesService } from './catches/catches-service.js';
 import { catchesRoutes } from './catches/catches-routes.js';
@@ -25,7 +24,7 @@ import { devicesRoutes } from './devices/devices-routes.js';
 import { GroundService } from './ground/ground-service.js';
 import { groundRoutes } from './ground/ground-routes.js';
 import { errorHandler, notFound } from './http/error-handler.js';
-import { onlyJson, onlyOwnHost } from './http/guards.js';
+import { onlyJson, onlyOwnHost, onlyWholeText } from './http/guards.js';
 import { openApiDocument } from './http/openapi.js';
 import { RoundsService } from './rounds/rounds-service.js';
 import { roundsRoutes } from './rounds/rounds-routes.js';
@@ -40,6 +39,7 @@ import { ScoutsLearnt } from './shared/season-clock/scouts-learnt.js';
 import { SeasonClock } from './shared/season-clock/season-clock.js';
 import { SeasonLog } from './shared/season-log/season-log.js';
 import { SensorReadings } from './shared/sensor-readings/sensor-readings.js';
+import { requestLogger } from './shared/request-log/request-log.js';
 import type { OpenStreams } from './shared/streams/open-streams.js';
 import { workspaceRoutes } from './shared/workspace/workspace-routes.js';
 import { storesRoutes } from './stores/stores-routes.js';
@@ -101,7 +101,8 @@ function webApp(folder: string): RequestHandler[] {
     },
   });
   const page: RequestHandler = (request, response, next) => {
-    const asksForPage = request.method === 'GET' && extname(request.path) === '';
+    const reads = request.method === 'GET' || request.method === 'HEAD';
+    const asksForPage = reads && extname(request.path) === '';
     if (!asksForPage) {
       next();
       return;
@@ -182,7 +183,7 @@ function filesOf(database: Database, acts: ActsService, clock: Clock, folder: st
 export function createApp({ database, clock, streams, manometer, workspace, ...parts }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: parts.log }), onlyOwnHost, securityHeaders(workspace), compression());
+  app.use(requestLogger(parts.log), onlyOwnHost, securityHeaders(workspace), compression());
 
   const api = express.Router();
   const { timeZone, hemisphere } = workspace;
@@ -190,7 +191,7 @@ export function createApp({ database, clock, streams, manometer, workspace, ...p
   const log = new SeasonLog(database, clock, timeZone);
   const readings = new SensorReadings(database);
   api.use(filesOf(database, acts, clock, parts.dataFolder));
-  api.use(onlyJson, express.json({ limit: MAX_BODY_BYTES }));
+  api.use(onlyJson, express.json({ limit: MAX_BODY_BYTES }), onlyWholeText);
   api.get('/health', async (_request, response) => {
     await database.source.query('SELECT 1');
     response.json({ status: 'ok', version: workspace.version });

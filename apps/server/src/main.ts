@@ -1,14 +1,17 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
-import { pino } from 'pino';
 import { createApp } from './app.js';
 import { type Config, readConfig } from './config/config.js';
-import { Database } from './db/database.js';
+import { copyDaily } from './db/daily-copies.js';
+import { openFolder, takeFolder } from './db/data-folder.js';
+import { Database, MIGRATION_NAMES } from './db/database.js';
+import { examine } from './db/examine.js';
 import { DEMO_NAME, DEMO_NOW, DEMO_TIME_ZONE, seedDemo } from './demo/seed-demo.js';
 import { SimulatedManometer } from './suction/simulated-manometer.js';
 import { systemClock } from './shared/clock/clock.js';
 import { DemoClock } from './shared/clock/demo-clock.js';
+import { requestLog } from './shared/request-log/request-log.js';
 import { OpenStreams } from './shared/streams/open-streams.js';
 
 const LOOPBACK = '127.0.0.1';
@@ -17,6 +20,8 @@ const VERSION = '0.1.0';
 const SIMULATION_SEED = 14052026;
 /** Time a browser gets to finish what it is sending before its connection is cut. */
 const GRACE_MS = 5000;
+/** So often it is looked whether the day's copy is there. */
+const COPY_CHECK_MS = 3600 * 1000;
 
 function listen(server: Server, port: number): Promise<void> {
   return new Promise((resolve, reject) => {
@@ -55,9 +60,16 @@ async function start(config: Config): Promise<void> {
   if (!existsSync(join(config.webFolder, 'index.html'))) {
     throw new Error('The web app is not built yet. Run: npm run build');
   }
-  mkdirSync(config.dataFolder, { recursive: true });
+  const { dataFolder } = config;
+  openFolder(dataFolder);
+  process.on('exit', takeFolder(dataFolder, systemClock.now()));
+  examine(dataFolder, config.database, MIGRATION_NAMES);
+  // Before anything of this version changes it.
+  keepDailyCopies(config);
   const demo = config.kind === 'demo';
   const database = await Database.open(config.database);
+  const { log, close: closeLog } = await requestLog(dataFolder);
+  process.on('exit', closeLog);
   const clock = demo ? await DemoClock.open(database, DEMO_NOW) : systemClock;
   if (clock instanceof DemoClock) await seedDemo(database, clock);
   const streams = new OpenStreams();
@@ -66,7 +78,7 @@ async function start(config: Config): Promise<void> {
     clock,
     streams,
     manometer: new SimulatedManometer(config.simulated, SIMULATION_SEED),
-    log: pino({ base: null }, pino.destination({ dest: join(config.dataFolder, 'requests.log'), sync: true })),
+    log,
     workspace: {
       kind: config.kind,
       name: demo ? DEMO_NAME : 'My bees',
@@ -75,7 +87,7 @@ async function start(config: Config): Promise<void> {
       version: VERSION,
       tiles: config.tiles,
     },
-    dataFolder: config.dataFolder,
+    dataFolder,
     webFolder: config.webFolder,
   });
   const server = createServer(app);
@@ -83,6 +95,19 @@ async function start(config: Config): Promise<void> {
   closeOnSignal(server, database, streams);
   console.log(`Yewridge${demo ? ' with the Vellmark demo' : ''}: http://localhost:${config.port}`);
   console.log(`Records are kept in ${config.database}`);
+}
+
+/** A copy a day, without which the program goes on all the same. */
+function keepDailyCopies({ dataFolder, database }: Config): void {
+  const copy = (): void => {
+    try {
+      copyDaily(dataFolder, database, systemClock.now());
+    } catch (error) {
+      console.error('The daily copy could not be made:', error instanceof Error ? error.message : error);
+    }
+  };
+  copy();
+  setInterval(copy, COPY_CHECK_MS).unref();
 }
 
 function reason(error: unknown, config: Config | null): string {
@@ -93,6 +118,8 @@ function reason(error: unknown, config: Config | null): string {
 }
 
 let config: Config | null = null;
+// What this program writes is for its owner alone.
+process.umask(0o077);
 try {
   config = readConfig(process.argv.slice(2), process.env);
   await start(config);

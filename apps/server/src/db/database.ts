@@ -1,5 +1,6 @@
 import 'reflect-metadata';
-import { DataSource, type EntityManager } from 'typeorm';
+import SQLite, { type Database as Connection } from 'better-sqlite3';
+import { DataSource, type EntityManager, type MigrationInterface, type QueryRunner } from 'typeorm';
 import { ActEntity } from './entities/act-entity.js';
 import { CalendarKeyEntity, DemoClockEntity, DeviceEntity, DeviceReadingEntity } from './entities/device-entities.js';
 import { DesignEntity } from './entities/design-entity.js';
@@ -27,11 +28,6 @@ export class OnlyTried extends Error {}
 
 const BUSY_TIMEOUT_MS = 5000;
 const IN_MEMORY = ':memory:';
-
-/** What the pragmas need of the driver's connection. */
-interface Connection {
-  pragma(text: string): unknown;
-}
 
 export const ENTITIES = [
   DesignEntity,
@@ -62,41 +58,78 @@ export const MIGRATIONS = [
   QueenSigns20261126053000,
 ];
 
-export function dataSourceFor(database: string): DataSource {
+/** As a database that was written to names them. */
+export const MIGRATION_NAMES = MIGRATIONS.map((Migration) => new Migration().name);
+
+/** Every connection is one of these, however it was opened. */
+function prepare(connection: Connection): void {
+  connection.pragma('synchronous = FULL');
+  connection.pragma(`busy_timeout = ${BUSY_TIMEOUT_MS}`);
+}
+
+export function dataSourceFor(
+  database: string,
+  migrations: readonly (new () => MigrationInterface)[] = MIGRATIONS,
+): DataSource {
   return new DataSource({
     type: 'better-sqlite3',
     database,
     entities: ENTITIES,
-    migrations: MIGRATIONS,
+    migrations: [...migrations],
     migrationsRun: true,
     synchronize: false,
     enableWAL: database !== IN_MEMORY,
-    prepareDatabase: (connection: Connection) => {
-      connection.pragma('synchronous = FULL');
-      connection.pragma(`busy_timeout = ${BUSY_TIMEOUT_MS}`);
-    },
+    prepareDatabase: prepare,
   });
 }
 
+/** What TypeORM keeps of its one connection. */
+interface Driver {
+  databaseConnection: Connection;
+  queryRunner: QueryRunner | undefined;
+}
+
+/** After these the connection itself may be in a state that nobody knows. */
+function unsettles(error: unknown): boolean {
+  return (
+    error instanceof Error && 'code' in error && /^SQLITE_(IOERR|FULL|CORRUPT|CANTOPEN|NOMEM)/.test(String(error.code))
+  );
+}
+
 /**
- * The open database. SQLite has one connection here, and transactions that overlap on it would nest: one that fails would
- * take the others' committed rows with it. So every write goes through this queue, one at a time.
+ * The open database. SQLite has one connection here, so every write goes through a queue, one at a time, in a transaction of
+ * its own. The transaction is ours and not TypeORM's, which counts depth by itself: after a full disk, where SQLite has rolled
+ * back already, its count stays at one, the next refusal opens a savepoint, and everything after it is lost at the end.
  */
 export class Database {
   #tail: Promise<unknown> = Promise.resolve();
 
-  private constructor(readonly source: DataSource) {}
+  private constructor(
+    readonly source: DataSource,
+    /** Path of the file, or `:memory:`. */
+    readonly file: string,
+  ) {}
 
-  static async open(database: string): Promise<Database> {
-    const source = await dataSourceFor(database).initialize();
+  static async open(file: string): Promise<Database> {
+    const source = await dataSourceFor(file).initialize();
     const broken: unknown[] = await source.query('PRAGMA foreign_key_check');
-    if (broken.length > 0) throw new Error(`The database ${database} has rows that point nowhere.`);
-    return new Database(source);
+    if (broken.length > 0) throw new Error(`The database ${file} has rows that point nowhere.`);
+    return new Database(source, file);
+  }
+
+  /** A second connection to a database that is open already, in a thread of its own. */
+  static async join(file: string): Promise<Database> {
+    return new Database(await dataSourceFor(file, []).initialize(), file);
   }
 
   /** Runs `work` in a transaction of its own, after all writes before it. Await nothing but the database inside. */
   write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    const next = this.#tail.then(() => this.source.transaction(work));
+    return this.alone(() => this.transact(work));
+  }
+
+  /** Runs something while nobody writes here: a thread that writes with a connection of its own. */
+  alone<T>(work: () => Promise<T>): Promise<T> {
+    const next = this.#tail.then(work);
     this.#tail = next.catch(() => undefined);
     return next;
   }
@@ -104,7 +137,69 @@ export class Database {
   /** Finishes the writes in flight, folds the log into the file and closes it. */
   async close(): Promise<void> {
     await this.#tail;
-    await this.source.query('PRAGMA wal_checkpoint(TRUNCATE)');
-    await this.source.destroy();
+    try {
+      await this.source.query('PRAGMA wal_checkpoint(TRUNCATE)');
+    } finally {
+      await this.source.destroy();
+    }
+  }
+
+  get connection(): Connection {
+    return this.driver.databaseConnection;
+  }
+
+  private get driver(): Driver {
+    return this.source.driver as unknown as Driver;
+  }
+
+  private async transact<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    // An earlier one that could not be opened anew: nothing that was acknowledged is in it.
+    if (this.connection.inTransaction) this.reopen();
+    const { connection } = this;
+    if (connection.inTransaction) throw new Error('A transaction of another write is still open.');
+    const runner = this.source.createQueryRunner() as QueryRunner & { isTransactionActive: boolean };
+    try {
+      connection.exec('BEGIN IMMEDIATE');
+      // TypeORM opens none of its own where it is told that there is one.
+      runner.isTransactionActive = true;
+      const result = await work(runner.manager);
+      if (!connection.inTransaction) throw new Error('The transaction ended before its work did.');
+      connection.exec('COMMIT');
+      return result;
+    } catch (error) {
+      this.rollBack(connection, error);
+      throw error;
+    } finally {
+      runner.isTransactionActive = false;
+    }
+  }
+
+  /** SQLite may have rolled back by itself. A connection that does not come to rest is opened anew: nothing waits in it. */
+  private rollBack(connection: Connection, error: unknown): void {
+    try {
+      if (connection.inTransaction) connection.exec('ROLLBACK');
+    } catch {
+      // What follows from it is asked of the connection itself.
+    }
+    if (!connection.inTransaction && !unsettles(error)) return;
+    try {
+      this.reopen();
+    } catch {
+      // The disk does not even let it be opened: the next write tries once more.
+    }
+  }
+
+  private reopen(): void {
+    if (this.file === IN_MEMORY) return;
+    const { driver } = this;
+    const fresh = new SQLite(this.file);
+    prepare(fresh);
+    fresh.pragma('foreign_keys = ON');
+    fresh.pragma('journal_mode = WAL');
+    const old = driver.databaseConnection;
+    driver.databaseConnection = fresh;
+    // Its statements belong to the old connection.
+    driver.queryRunner = undefined;
+    old.close();
   }
 }

@@ -10,7 +10,7 @@ import type {
 } from '@yewridge/contract/devices';
 import { DEVICE_LIMITS } from '@yewridge/contract/devices';
 import { type ChangeDto, columnsOf } from '@yewridge/contract/season';
-import { isIsoDate } from '@yewridge/core/shared/calendar';
+import { isRecordDate } from '@yewridge/contract/shared';
 import { type EntityManager, IsNull } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { DeviceEntity } from '../db/entities/device-entities.js';
@@ -128,7 +128,7 @@ export class DevicesService {
     const latest = new Date(now.getTime() + DEVICE_LIMITS.aheadMinutes * MINUTE_MS);
     const told = sent.map(({ at, perMin = null, insideC = null, massKg = null }, n): Told => {
       const moment = new Date(at);
-      if (Number.isNaN(moment.getTime()) || !isIsoDate(at.slice(0, 10)))
+      if (Number.isNaN(moment.getTime()) || !isRecordDate(at.slice(0, 10)))
         throw bad(`readings[${n}].at`, `"${at}" is not in the calendar`);
       const instant = moment.toISOString();
       if (moment > latest) {

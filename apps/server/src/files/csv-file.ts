@@ -3,8 +3,8 @@ import { stringify } from 'csv-stringify/sync';
 import { FileFault } from './file-fault.js';
 
 /** What a spreadsheet would take for a formula, and the mark that keeps it a text (which is doubled in turn). */
-const FORMULA = /^[=+\-@\t']/;
-const GUARDED = /^'(?=[=+\-@\t'])/;
+const FORMULA = /^[=+\-@\t\r\n']/;
+const GUARDED = /^'(?=[=+\-@\t\r\n'])/;
 /** Fields that have to be quoted besides those with a comma or a quote in them. */
 const QUOTED = /^\s|\s$|[\r\n]/;
 

@@ -1,6 +1,7 @@
 import type { Database } from '../db/database.js';
 import { PictureEntity } from '../db/entities/picture-entity.js';
 import { AppError } from '../http/app-error.js';
+import { imageSize } from 'image-size';
 import type { Clock } from '../shared/clock/clock.js';
 
 /** How pictures begin, whatever their name says. */
@@ -12,6 +13,27 @@ const KINDS: readonly (readonly [type: string, begins: (bytes: Uint8Array) => bo
 
 function starts(bytes: Uint8Array, at: number, wanted: readonly number[]): boolean {
   return wanted.every((byte, n) => bytes[at + n] === byte);
+}
+
+/** Pixels of a side, and of the whole: what a browser can show without choking on it. */
+const MOST_SIDE = 12_000;
+const MOST_PIXELS = 50_000_000;
+
+/** A small file may claim to be a picture of any size: it says so in its head. */
+function refuseHuge(bytes: Uint8Array): void {
+  const refused = (message: string): AppError => new AppError('FILE_REFUSED', { fields: [{ path: 'file', message }] });
+  let size: { readonly width: number; readonly height: number };
+  try {
+    size = imageSize(bytes);
+  } catch {
+    throw refused('its head does not say how large the picture is: it may be cut off');
+  }
+  const { width, height } = size;
+  if (width < 1 || height < 1 || Math.max(width, height) > MOST_SIDE || width * height > MOST_PIXELS) {
+    throw refused(
+      `it is ${width} by ${height} pixels; at most ${MOST_SIDE} a side and ${MOST_PIXELS / 1e6} million in all`,
+    );
+  }
 }
 
 /** The bytes of photos: kept once under the id of their record, and never changed. */
@@ -29,6 +51,7 @@ export class Pictures {
         fields: [{ path: 'file', message: 'it is no picture: JPEG, PNG or WebP' }],
       });
     }
+    refuseHuge(bytes);
     return this.database.write(async (manager) => {
       const known = await manager.findOneBy(PictureEntity, { id });
       if (known && !known.bytes.equals(bytes)) throw new AppError('ACT_REUSED');

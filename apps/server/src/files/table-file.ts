@@ -7,7 +7,8 @@ import {
   type FileTable,
 } from '@yewridge/contract/files';
 import { type Column, RECORD_ID } from '@yewridge/contract/season';
-import { isIsoDate } from '@yewridge/core/shared/calendar';
+import { isRecordDate } from '@yewridge/contract/shared';
+import { isWholeText } from '../http/guards.js';
 import { type Cell, parseCsv, unguarded } from './csv-file.js';
 
 const NUMBER = /^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/;
@@ -40,6 +41,7 @@ function numberOf(text: string, whole: boolean, min: number, max: number): numbe
 }
 
 function textOf(value: string, column: Column & { readonly kind: 'text' }): string {
+  if (!isWholeText(value)) throw new CellFault('FORMAT', 'it holds half of a character or a sign that is no text');
   if (value.length > column.most) {
     throw new CellFault('RANGE', `it has ${value.length} characters; at most ${column.most} are kept`);
   }
@@ -75,11 +77,11 @@ function cellOf(raw: string, { field, column }: FileColumn): Cell {
     case 'link':
       return idOf(text);
     case 'date':
-      if (!isIsoDate(text)) throw new CellFault('FORMAT', `"${text}" is not a date of the calendar like 2026-05-14`);
+      if (!isRecordDate(text)) throw new CellFault('FORMAT', `"${text}" is not a day of 1900 to 2200 like 2026-05-14`);
       return text;
     case 'minute': {
       const [, day] = MINUTE.exec(text) ?? [];
-      if (day === undefined || !isIsoDate(day)) {
+      if (day === undefined || !isRecordDate(day)) {
         throw new CellFault('FORMAT', `"${text}" is not a time like 2026-05-14T18:20`);
       }
       return text;

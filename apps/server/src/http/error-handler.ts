@@ -1,3 +1,4 @@
+import type { ApiErrorCode } from '@yewridge/contract/shared';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { AppError } from './app-error.js';
 
@@ -19,12 +20,40 @@ function isDiskFull(error: unknown): boolean {
   return typeof error === 'object' && error !== null && 'code' in error && error.code === 'SQLITE_FULL';
 }
 
+/** What SQLite says when the disk gives or takes no more. */
+function isDiskTrouble(error: unknown): boolean {
+  return (
+    typeof error === 'object' && error !== null && 'code' in error && String(error.code).startsWith('SQLITE_IOERR')
+  );
+}
+
+/** Refusals of the packages that read requests and files: only their status is told. */
+const BY_STATUS: Readonly<Record<number, ApiErrorCode>> = {
+  400: 'MALFORMED_JSON',
+  412: 'PRECONDITION_FAILED',
+  413: 'TOO_LARGE',
+  415: 'UNSUPPORTED_TYPE',
+  416: 'RANGE_NOT_THERE',
+};
+
+function statusOf(error: unknown): number {
+  return typeof error === 'object' && error !== null && 'status' in error ? Number(error.status) : 0;
+}
+
+/** A body that was squeezed and does not come out again: zlib and brotli name their errors so. */
+function isBrokenSqueeze(error: unknown): boolean {
+  return error instanceof Error && 'code' in error && /^(Z_|ERR__ERROR_|ERR_BROTLI|ERR_ZSTD)/.test(String(error.code));
+}
+
 function asAppError(error: unknown): AppError {
   if (error instanceof AppError) return error;
   if (isParserError(error)) return new AppError(PARSER_ERRORS[error.type]);
   if (isDiskFull(error)) return new AppError('DISK_FULL');
+  if (isDiskTrouble(error)) return new AppError('DISK_FAILED');
+  if (isBrokenSqueeze(error)) return new AppError('MALFORMED_JSON');
   if (error instanceof URIError) return new AppError('NOT_FOUND');
-  return new AppError('INTERNAL');
+  const known = BY_STATUS[statusOf(error)];
+  return new AppError(known ?? 'INTERNAL');
 }
 
 export const notFound: RequestHandler = () => {

@@ -5,7 +5,8 @@ const OWN_HOSTS = new Set(['localhost', '127.0.0.1', '[::1]']);
 
 /** A page elsewhere may point its own name at this computer; answer only to our own names. */
 export const onlyOwnHost: RequestHandler = (request, _response, next) => {
-  const host = (request.headers.host ?? '').replace(/:\d+$/, '');
+  // A name may end with the dot of the root.
+  const host = (request.headers.host ?? '').replace(/:\d+$/, '').replace(/\.$/, '');
   if (!OWN_HOSTS.has(host)) throw new AppError('FOREIGN_HOST');
   next();
 };
@@ -15,4 +16,34 @@ export const onlyJson: RequestHandler = (request, _response, next) => {
   const changes = request.method === 'PUT' || request.method === 'POST' || request.method === 'PATCH';
   if (changes && !request.is('application/json')) throw new AppError('UNSUPPORTED_TYPE');
   next();
+};
+
+/** Signs that steer a terminal and are no text; a tab and the ends of lines are. */
+// eslint-disable-next-line no-control-regex -- they are what is looked for
+const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
+
+export const isWholeText = (text: string): boolean => text.isWellFormed() && !CONTROL.test(text);
+
+/** Where in what was sent a text holds half of a character (a surrogate without its other half) or a control sign; else `null`. */
+export function brokenText(value: unknown, path = ''): string | null {
+  if (typeof value === 'string') return isWholeText(value) ? null : path;
+  if (typeof value !== 'object' || value === null) return null;
+  for (const [key, one] of Object.entries(value)) {
+    const at = Array.isArray(value) ? `${path}[${key}]` : path === '' ? key : `${path}.${key}`;
+    const broken = isWholeText(key) ? brokenText(one, at) : at.toWellFormed();
+    if (broken !== null) return broken;
+  }
+  return null;
+}
+
+/** Text that no file could hold afterwards is refused before it is kept. */
+export const onlyWholeText: RequestHandler = (request, _response, next) => {
+  const path = brokenText(request.body as unknown);
+  if (path === null) {
+    next();
+    return;
+  }
+  const message =
+    'this text holds half of a character or a sign that is no text, as pasting may leave it: delete that sign and type it again';
+  throw new AppError('VALIDATION', { fields: [{ path, message }] });
 };

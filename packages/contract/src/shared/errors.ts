@@ -30,6 +30,7 @@ export const API_ERRORS = {
     sentence: 'Something else was sent under this id before. Each act has an id of its own; nothing was changed.',
   },
   ALREADY_UNDONE: { status: 409, sentence: 'This was taken back already.' },
+  PRECONDITION_FAILED: { status: 412, sentence: 'This is no longer as you had it. Ask for it without a condition.' },
   TOO_LARGE: {
     status: 413,
     sentence: 'What was sent is larger than anything this program needs. Nothing was changed.',
@@ -38,9 +39,15 @@ export const API_ERRORS = {
     status: 415,
     sentence: 'This is not read here. Send JSON as application/json, and a file as application/octet-stream.',
   },
+  RANGE_NOT_THERE: { status: 416, sentence: 'The file has no such part. Ask for it whole.' },
   FILE_REFUSED: {
     status: 422,
     sentence: 'This file cannot be taken in as it is. Nothing was changed; each place that stands against it is named.',
+  },
+  DISK_FAILED: {
+    status: 503,
+    sentence:
+      'The disk of this computer could not be read or written just now. Nothing of this was kept; look to the disk and send it once more.',
   },
   DISK_FULL: {
     status: 507,

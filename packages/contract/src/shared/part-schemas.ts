@@ -1,5 +1,8 @@
 import type { NumberRange } from '@yewridge/core/shared/errors';
 import Joi from 'joi';
+import { isRecordDate, RECORD_YEARS } from './record-date.js';
+
+export const DAY_SAYS = `{{#label}} must be a day of the years ${RECORD_YEARS.first} to ${RECORD_YEARS.last}, like 2026-05-14`;
 
 /** A number within a range of the core's table. Whether the numbers go together is the core's question. */
 export function within(range: NumberRange): Joi.NumberSchema {
@@ -21,8 +24,8 @@ export const whole = (range: NumberRange): Joi.NumberSchema => within(range).int
 /** A day, `2026-05-14`. */
 export const day = Joi.string()
   .strict()
-  .isoDate()
-  .pattern(/^\d{4}-\d{2}-\d{2}$/, 'a day like 2026-05-14');
+  .custom((value: string, helpers) => (isRecordDate(value) ? value : helpers.error('any.invalid')))
+  .messages({ 'any.invalid': DAY_SAYS });
 
 /** One object per kind, told apart by `kind`, so that an error names the field and not "no alternative". */
 export function byKind(kinds: Readonly<Record<string, Joi.PartialSchemaMap>>): Joi.AlternativesSchema {

@@ -134,13 +134,17 @@ export class ActsService {
     }
   }
 
-  /** Takes an act back by an act of its own, which can be taken back in turn. */
+  /** Takes an act back by an act of its own, which can be taken back in turn. @throws AppError `ACT_REUSED` for the id of another act. */
   undo(id: string, undoId: string): Promise<KeptActDto> {
     return this.database.write(async (manager) => {
-      const done = await manager.findOneBy(ActEntity, { id: undoId });
-      if (done) return this.keptAct(manager, done);
       const act = await manager.findOneBy(ActEntity, { id });
       if (!act) throw new AppError('NOT_FOUND');
+      const done = await manager.findOneBy(ActEntity, { id: undoId });
+      if (done) {
+        // The same sent twice; the id of any other act takes nothing back.
+        if (act.undoneBy !== undoId) throw new AppError('ACT_REUSED');
+        return this.keptAct(manager, done);
+      }
       if (act.undoneBy !== null) throw new AppError('ALREADY_UNDONE');
       const changes = await manager.find(RecordChangeEntity, { where: { actId: id }, order: { place: 'DESC' } });
       const back = {

@@ -1,9 +1,10 @@
 import { columnsOf, type TableName } from '@yewridge/contract/season';
-import { isIsoDate } from '@yewridge/core/shared/calendar';
+import { isRecordDate } from '@yewridge/contract/shared';
 import { type EntityManager, IsNull } from 'typeorm';
 import { pointersTo, RECORD_ENTITIES, type StoredRecord } from '../../db/entities/record-entities.js';
 import { TrapEntity } from '../../db/entities/trap-entity.js';
 import { AppError } from '../../http/app-error.js';
+import { isTimeZone } from '../season-log/site-date.js';
 
 /**
  * The rules between records. They are asked once all changes of an act are made, of the records it touched, so that an act
@@ -160,6 +161,13 @@ async function insideDeployment(context: RuleContext, row: Row, field: string): 
 type Rule = (context: RuleContext, row: Row) => Promise<void>;
 
 const RULES: Partial<Record<TableName, Rule>> = {
+  sites: (context, row) => {
+    const zone = textOf(row, 'timeZone');
+    if (zone !== null && !isTimeZone(zone)) {
+      refuse(context, 'timeZone', `"${zone}" is not a time zone that is known: write it like Europe/Vienna`);
+    }
+    return Promise.resolve();
+  },
   deployments: deploymentHolds,
   catches: catchHolds,
   visits: (context, row) => insideDeployment(context, row, 'at'),
@@ -179,7 +187,7 @@ const RULES: Partial<Record<TableName, Rule>> = {
   },
   steps: (context, row) => {
     const day = dayOf(row, 'at');
-    if (day !== null && !isIsoDate(day)) refuse(context, 'at', `${day} is not in the calendar`);
+    if (day !== null && !isRecordDate(day)) refuse(context, 'at', `${day} is not in the calendar of 1900 to 2200`);
     if (row['state'] === 'done') hasHappened(context, row, 'at');
     if (row['state'] === 'moved' && day === null) refuse(context, 'at', 'a step that is moved needs its new time');
     return Promise.resolve();

@@ -1,5 +1,10 @@
-import { DateTime } from 'luxon';
+import { DateTime, IANAZone } from 'luxon';
 import { AppError } from '../../http/app-error.js';
+
+/** Whether a time zone is one of the database of zones, so that wall times can be told in it. */
+export function isTimeZone(zone: string): boolean {
+  return IANAZone.isValidZone(zone);
+}
 
 /** The civil date of an instant in a time zone. */
 export function dateAt(instant: Date, timeZone: string): string {
