@@ -12,10 +12,12 @@ import { catchesRoutes } from './catches/catches-routes.js';
 import type { Database } from './db/database.js';
 import { DesignEntity } from './db/entities/design-entity.js';
 import { RigEntity } from './db/entities/rig-entity.js';
-import { Backups } from './files/backups.js';
-import { FilesIn } from './files/files-in.js';
+import { BackupOut } from './files/backup-out.js';
+import type { FileThreads } from './files/file-threads.js';
+import { FileWork, type FileWorkParts } from './files/file-work.js';
 import { FilesOut } from './files/files-out.js';
 import { filesRoutes } from './files/files-routes.js';
+import { KeptCopies } from './files/kept-copies.js';
 import { Pictures } from './files/pictures.js';
 import { DemoPlay } from './demo/demo-play.js';
 import { SimulatedStation } from './demo/vellmark-weather.js';
@@ -62,6 +64,7 @@ export interface AppParts {
   readonly workspace: Omit<WorkspaceDto, 'now'>;
   /** Where the database lies, and copies of it beside. */
   readonly dataFolder: string;
+  readonly fileThreads: FileThreads;
   readonly webFolder: string;
 }
 
@@ -167,13 +170,13 @@ function nextSteps(plans: readonly CatchPlanDto[]): ReadonlyMap<string, string> 
   );
 }
 
-function filesOf(database: Database, acts: ActsService, clock: Clock, folder: string): RequestHandler {
-  const backups = new Backups(database, clock, folder);
-  const filesIn = new FilesIn(database, acts, backups, clock);
+function filesOf(parts: FileWorkParts): RequestHandler {
+  const { database, clock, dataFolder } = parts;
   return filesRoutes({
-    filesIn,
+    work: new FileWork(parts),
     filesOut: new FilesOut(database),
-    backups,
+    backups: new BackupOut(database, clock),
+    copies: new KeptCopies(database, clock, dataFolder),
     pictures: new Pictures(database, clock),
     clock,
   });
@@ -190,7 +193,8 @@ export function createApp({ database, clock, streams, manometer, workspace, ...p
   const acts = new ActsService(database, clock, timeZone);
   const log = new SeasonLog(database, clock, timeZone);
   const readings = new SensorReadings(database);
-  api.use(filesOf(database, acts, clock, parts.dataFolder));
+  const { dataFolder, fileThreads: threads } = parts;
+  api.use(filesOf({ database, clock, dataFolder, timeZone, threads }));
   api.use(onlyJson, express.json({ limit: MAX_BODY_BYTES }), onlyWholeText);
   api.get('/health', async (_request, response) => {
     await database.source.query('SELECT 1');

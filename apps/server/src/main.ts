@@ -8,6 +8,8 @@ import { openFolder, takeFolder } from './db/data-folder.js';
 import { Database, MIGRATION_NAMES } from './db/database.js';
 import { examine } from './db/examine.js';
 import { DEMO_NAME, DEMO_NOW, DEMO_TIME_ZONE, seedDemo } from './demo/seed-demo.js';
+import { FileThreads } from './files/file-threads.js';
+import { clearIncoming } from './files/file-work.js';
 import { SimulatedManometer } from './suction/simulated-manometer.js';
 import { systemClock } from './shared/clock/clock.js';
 import { DemoClock } from './shared/clock/demo-clock.js';
@@ -64,6 +66,7 @@ async function start(config: Config): Promise<void> {
   openFolder(dataFolder);
   process.on('exit', takeFolder(dataFolder, systemClock.now()));
   examine(dataFolder, config.database, MIGRATION_NAMES);
+  await clearIncoming(dataFolder);
   // Before anything of this version changes it.
   keepDailyCopies(config);
   const demo = config.kind === 'demo';
@@ -88,6 +91,7 @@ async function start(config: Config): Promise<void> {
       tiles: config.tiles,
     },
     dataFolder,
+    fileThreads: new FileThreads(),
     webFolder: config.webFolder,
   });
   const server = createServer(app);

@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
@@ -14,8 +14,7 @@ import type { MapLayerDto } from '@yewridge/contract/ground';
 import type { KeptActDto } from '@yewridge/contract/season';
 import { seedDemo } from '../src/demo/seed-demo.js';
 import { DemoClock } from '../src/shared/clock/demo-clock.js';
-import { makeBackup } from '../src/files/backup-file.js';
-import { type Bench, errorIn, NOW, openBench } from './support.js';
+import { backupOf, type Bench, errorIn, NOW, openBench, pngOf } from './support.js';
 
 const run = promisify(execFile);
 const BYTES = 'application/octet-stream';
@@ -53,7 +52,7 @@ describe('files over HTTP', () => {
     JSON.parse(await text(bench, `backup.json${query}`)) as BackupDto;
   const plan = async ({ http }: Bench, file: string | Buffer, query = ''): Promise<FilePlanDto> =>
     (await http.post(`/api/v1/files/plan${query}`).type(BYTES).send(Buffer.from(file))).body as FilePlanDto;
-  const take = ({ http }: Bench, id: string, file: string, query = ''): ReturnType<Bench['http']['put']> =>
+  const take = ({ http }: Bench, id: string, file: string | Buffer, query = ''): ReturnType<Bench['http']['put']> =>
     http.put(`/api/v1/files/taken/${id}${query}`).type(BYTES).send(Buffer.from(file));
   const takenIn = (response: { body: unknown }): FileTakenDto => response.body as FileTakenDto;
 
@@ -175,7 +174,7 @@ describe('files over HTTP', () => {
     expect((await backup(own)).sha256).toBe(whole.sha256);
     const { items } = (await own.http.get('/api/v1/files/copies')).body as { items: KeptCopyDto[] };
     expect(items.length).toBe(1);
-    const copy = await text(own, `copies/${items[0]!.name}`);
+    const copy = readFileSync(join(own.dataFolder, 'copies', items[0]!.name));
     expect((await take(own, 'back', copy)).status).toBe(200);
     expect(await table(own, 'sites')).toContain('Mine');
     expect(await table(own, 'visits')).not.toContain('stay-');
@@ -189,8 +188,8 @@ describe('files over HTTP', () => {
       of: string,
     ): Promise<string> => {
       const rows = data[of]!.map((row) => ({ ...row }));
-      const file = makeBackup({ ...data, [of]: change(rows, of) as never }, createdAt);
-      const refused = await take(own, `spoilt-${of}`, JSON.stringify(file));
+      const file = backupOf({ ...data, [of]: change(rows, of) as never }, createdAt);
+      const refused = await take(own, `spoilt-${of}`, file);
       expect(refused.status).toBe(422);
       return `${errorIn(refused).fields?.[0]?.path}: ${errorIn(refused).fields?.[0]?.message}`;
     };
@@ -252,7 +251,7 @@ describe('files over HTTP', () => {
       .post('/api/v1/files/plan')
       .type(BYTES)
       .send(Buffer.alloc(64 * 1024 * 1024 + 1, 0x41));
-    expect([large.status, errorIn(large).code]).toEqual([413, 'TOO_LARGE']);
+    expect((large.body as FilePlanDto).faults[0]?.message).toContain('64 MB');
     const form = await own.http.post('/api/v1/files/plan').type('text/plain').send('id,name');
     expect([form.status, errorIn(form).code]).toEqual([415, 'UNSUPPORTED_TYPE']);
     expect((await plan(own, '')).faults[0]?.code).toBe('EMPTY');
@@ -261,17 +260,17 @@ describe('files over HTTP', () => {
   });
 
   it('a picture is kept once and never changed; what is none is refused, and its record is of one thing', async () => {
-    const jpeg = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]);
+    const picture = pngOf(4, 3);
     const put = (id: string, bytes: Buffer): ReturnType<Bench['http']['put']> =>
       own.http.put(`/api/v1/files/pictures/${id}`).type(BYTES).send(bytes);
-    expect([(await put('p1', jpeg)).status, (await put('p1', jpeg)).status]).toEqual([201, 200]);
-    expect(errorIn(await put('p1', Buffer.from([0xff, 0xd8, 0xff, 9]))).code).toBe('ACT_REUSED');
+    expect([(await put('p1', picture)).status, (await put('p1', picture)).status]).toEqual([201, 200]);
+    expect(errorIn(await put('p1', pngOf(3, 4))).code).toBe('ACT_REUSED');
     expect(errorIn(await put('p2', Buffer.from('<svg onload="alert(1)"/>'))).fields?.[0]?.message).toContain(
       'no picture',
     );
     expect((await put('p3', Buffer.alloc(3 * 1024 * 1024 + 1, 0xff))).status).toBe(413);
     const got = await own.http.get('/api/v1/files/pictures/p1');
-    expect([got.headers['content-type'], got.body]).toEqual(['image/jpeg', jpeg]);
+    expect([got.headers['content-type'], got.body]).toEqual(['image/png', picture]);
     expect(got.headers['x-content-type-options']).toBe('nosniff');
     await take(own, 'site', 'id,name,lat,lon,permission\ns1,Mine,47,13,asked\n');
     const photo = (fields: string): Promise<FilePlanDto> =>

@@ -1,9 +1,13 @@
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
 import fc from 'fast-check';
 import { FILE_TABLES, fileColumns, type FileTable } from '@yewridge/contract/files';
 import type { Cell } from '../src/files/csv-file.js';
 import { parseCsv, toCsv, unguarded } from '../src/files/csv-file.js';
-import { canonicalJson, makeBackup, readBackup, sha256Hex } from '../src/files/backup-file.js';
+import { canonicalJson, sha256Hex } from '../src/files/backup-file.js';
+import { stageJson } from '../src/files/backup-stage.js';
 import { FileFault } from '../src/files/file-fault.js';
 import { readFile } from '../src/files/file-kind.js';
 import {
@@ -16,6 +20,7 @@ import {
 } from '../src/files/place-files.js';
 import { readTable, tableOf } from '../src/files/table-file.js';
 import { tasksToIcs } from '../src/today/calendar-file.js';
+import { backupOf } from './support.js';
 
 interface FileCase {
   readonly id: string;
@@ -48,6 +53,8 @@ const place = ({ name, lat, lon, elevationM }: ReturnType<typeof sitesFromKml>[n
   elevationM,
 });
 
+const scratch = (): string => join(mkdtempSync(join(tmpdir(), 'yewridge-stage-')), 'rows.sqlite');
+
 const RUN: Readonly<Record<string, (...input: never[]) => unknown>> = {
   parseCsv,
   toCsv,
@@ -55,16 +62,22 @@ const RUN: Readonly<Record<string, (...input: never[]) => unknown>> = {
   importTable,
   sha256Hex,
   canonicalJson,
-  makeBackup,
-  readBackup: (json: unknown) => readBackup(json).data,
+  makeBackup: (data: Parameters<typeof backupOf>[0], createdAt: string): unknown =>
+    JSON.parse(backupOf(data, createdAt)),
+  readBackup: async (json: unknown): Promise<unknown> => {
+    const backup = await stageJson(Readable.from([JSON.stringify(json)], { objectMode: false }), scratch());
+    const data = Object.fromEntries(backup.tables.map((table) => [table, [...backup.rows(table)]]));
+    backup.close();
+    return data;
+  },
   sitesToGpx: (sites: readonly Partial<SiteOut>[], route?: readonly string[]) => sitesToGpx(sites.map(site), route),
   sitesToGeoJson: (sites: readonly Partial<SiteOut>[]) => sitesToGeoJson(sites.map(site)),
   sitesFromKml: (text: string) => sitesFromKml(text).map(place),
 };
 
-function outcome({ fn, input }: FileCase): unknown {
+async function outcome({ fn, input }: FileCase): Promise<unknown> {
   try {
-    return RUN[fn]?.(...(input as never[]));
+    return await RUN[fn]?.(...(input as never[]));
   } catch (error) {
     if (error instanceof FileFault) return { error: error.fault.code };
     throw error;
@@ -76,8 +89,8 @@ fc.configureGlobal({ seed: 20260514 });
 
 describe('formats of files', () => {
   for (const one of cases.filter(({ fn }) => fn in RUN)) {
-    it(`worked case ${one.id}`, () => {
-      const got = outcome(one);
+    it(`worked case ${one.id}`, async () => {
+      const got = await outcome(one);
       // A table may offer more columns than those that every file must.
       if (one.fn === 'importTable' && (one.expect as { ok: boolean }).ok) {
         const { rows } = got as { rows: readonly Record<string, unknown>[] };
@@ -181,7 +194,6 @@ describe('formats of files', () => {
     expect(says(bytes('{"format":"yewridge-backup"}'))).toBe('backup');
     expect(says(bytes('{"type":"FeatureCollection","features":[{"geometry":{"type":"Polygon"}}]}'))).toBe('sheet');
     expect(says(new Uint8Array())).toContain('nothing in this file');
-    expect(says(bytes('PK\u0003\u0004'))).toContain('save the sheet as CSV');
     expect(says(new Uint8Array([0xff, 0xfe, 0x69, 0]))).toContain('UTF-16');
     expect(says(new Uint8Array([0x69, 0xe9, 0x2c]))).toContain('no text in UTF-8');
     expect(says(bytes('a\0b'))).toContain('not a text file');
@@ -249,21 +261,78 @@ describe('formats of files', () => {
     );
   });
 
-  it('a backup that is damaged, newer or no backup is told apart', () => {
-    const backup = makeBackup({ sites: [{ id: 's1' }] }, '2026-05-14T16:20:00Z');
-    const code = (json: unknown): string => {
+  describe('a backup read row by row', () => {
+    const staged = async (text: string): Promise<string> => {
       try {
-        readBackup(json);
-        return 'read';
+        const backup = await stageJson(Readable.from([text], { objectMode: false }), scratch());
+        const read = backup.tables.map((table) => `${table}:${JSON.stringify([...backup.rows(table)])}`).join(' ');
+        backup.close();
+        return read;
       } catch (error) {
-        return (error as FileFault).fault.code;
+        if (error instanceof FileFault) return error.fault.code;
+        throw error;
       }
     };
-    expect(code(backup)).toBe('read');
-    expect(code(JSON.parse(JSON.stringify(backup, null, 2)))).toBe('read');
-    expect(code({ ...backup, data: { sites: [{ id: 's2' }] } })).toBe('CHECKSUM');
-    expect(code({ ...backup, version: 2 })).toBe('VERSION');
-    expect(code({ ...backup, data: { sites: 1 } })).toBe('FORMAT');
-    expect(code(null)).toBe('FORMAT');
+    const whole = backupOf({ sites: [{ id: 's1', n: [1, { a: null }] }], goods: [] }, '2026-05-14T16:20:00Z');
+    const again = JSON.parse(whole) as Record<string, unknown>;
+    const changed = (change: Record<string, unknown>): string => JSON.stringify({ ...again, ...change });
+
+    it('comes out as it went in, with or without blanks and whatever the order of its tables', async () => {
+      const rows = 'goods:[] sites:[{"id":"s1","n":[1,{"a":null}]}]';
+      expect(await staged(whole)).toBe(rows);
+      expect(await staged(JSON.stringify(again, null, 2))).toBe(rows);
+      const { goods, sites } = again['data'] as Record<string, unknown>;
+      expect(await staged(changed({ data: { sites, goods } }))).toBe(rows);
+    });
+
+    it('that is damaged, newer or no backup is told apart', async () => {
+      expect(await staged(changed({ data: { sites: [{ id: 's2' }], goods: [] } }))).toBe('CHECKSUM');
+      expect(await staged(changed({ data: { sites: [{ id: 's1', n: [1, { a: null }] }] } }))).toBe('CHECKSUM');
+      expect(await staged(changed({ version: 2 }))).toBe('VERSION');
+      expect(await staged(changed({ version: 'one' }))).toBe('VERSION');
+      expect(await staged(changed({ data: { sites: 1 } }))).toBe('FORMAT');
+      expect(await staged(changed({ data: { sites: [1] } }))).toBe('FORMAT');
+      expect(await staged(changed({ format: 'other' }))).toBe('FORMAT');
+      expect(await staged(changed({ sha256: null }))).toBe('FORMAT');
+    });
+
+    it('that was cut off anywhere, or is nested without end, is refused in words', async () => {
+      for (const at of [1, 20, 60, 90, whole.length - 1]) {
+        expect(await staged(whole.slice(0, at)))
+          .withContext(whole.slice(0, at))
+          .toBe('FORMAT');
+      }
+      const deep = `{"id":${'['.repeat(100_000)}${']'.repeat(100_000)}}`;
+      expect(await staged(whole.replace('{"id":"s1"', `${deep},{"id":"s1"`))).toBe('FORMAT');
+    });
+  });
+
+  it('what is nested without end, or wider or longer than any table, is refused before it is parsed', () => {
+    expect(says(bytes('['.repeat(100_000)))).toContain('nested deeper than 100');
+    const nested = `{"type":"FeatureCollection","features":[${'['.repeat(99)}`;
+    expect(says(bytes(nested))).toContain('nested deeper');
+    expect(says(bytes(`{"type":"Topology","a":"${'['.repeat(500)}"}`))).toContain('neither a backup');
+    expect(says(bytes(`id,name${','.repeat(498)}`))).toBe('table');
+    expect(says(bytes(`id,name${','.repeat(500)}`))).toContain('more than 500 fields');
+    expect(says(bytes('x\n'.repeat(40_001)))).toContain('more than 40000 lines');
+    expect(says(bytes('{"type":"FeatureCollection","features":[],"a":"\\ud800"}'))).toContain('half of a character');
+  });
+
+  it('lines and areas of a map file are counted and not kept', () => {
+    const track = `<trk><trkseg>${'<trkpt lat="1" lon="2"><ele>3</ele></trkpt>'.repeat(300_000)}</trkseg></trk>`;
+    expect(sitesFromGpx(`<gpx>${track}<wpt lat="1" lon="2"><name>Weir</name></wpt></gpx>`).length).toBe(1);
+    const many = '<x/>'.repeat(200_001);
+    expect(() => sitesFromKml(`<kml>${many}</kml>`)).toThrowMatching(
+      (error) => error instanceof FileFault && error.fault.code === 'RANGE',
+    );
+  });
+
+  it('a text that a spreadsheet would run is guarded, also after a line end', () => {
+    for (const text of ['=1+1', '+1', '-1', '@x', '\t=1', '\r=1', '\n=1', "'quoted"]) {
+      const file = toCsv(['a'], [{ a: text }]);
+      const [, [cell = ''] = []] = parseCsv(file);
+      expect(cell.charAt(0)).withContext(JSON.stringify(text)).toBe("'");
+      expect(unguarded(cell)).toBe(text);
+    }
   });
 });

@@ -2,16 +2,23 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
+import { PNG } from 'pngjs';
 import supertest from 'supertest';
 import type { DesignDto } from '@yewridge/contract/bench';
+import type { BackupDto } from '@yewridge/contract/files';
+import { backupText } from '../src/files/backup-file.js';
 import type { ApiErrorBody, MapTilesDto } from '@yewridge/contract/shared';
 import { createApp } from '../src/app.js';
 import { Database } from '../src/db/database.js';
 import { VELLMARK_DESIGNS } from '../src/demo/vellmark-designs.js';
+import { FileThreads } from '../src/files/file-threads.js';
 import { SimulatedManometer } from '../src/suction/simulated-manometer.js';
 import type { Clock } from '../src/shared/clock/clock.js';
 import { fixedClock } from '../src/shared/clock/clock.js';
 import { OpenStreams } from '../src/shared/streams/open-streams.js';
+
+/** A busy machine may take its time: nothing here asserts how fast it is. */
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 60_000;
 
 export const NOW = '2026-05-14T16:20:00.000Z';
 
@@ -22,14 +29,19 @@ export interface Bench {
   readonly http: ReturnType<typeof supertest>;
   readonly database: Database;
   readonly app: ReturnType<typeof createApp>;
+  readonly dataFolder: string;
 }
 
-/** The real app over a real SQLite in memory, built by the real migrations. */
+/** The threads that read files, run from their source; the specs share them. */
+const fileThreads = new FileThreads(new URL('./file-thread.mjs', import.meta.url));
+
+/** The real app over a real SQLite file in a folder of its own, built by the real migrations. */
 export async function openBench(
   tiles: MapTilesDto | null = null,
   { database: given, clock = fixedClock(NOW) }: { readonly database?: Database; readonly clock?: Clock } = {},
 ): Promise<Bench> {
-  const database = given ?? (await Database.open(':memory:'));
+  const dataFolder = mkdtempSync(join(tmpdir(), 'yewridge-test-'));
+  const database = given ?? (await Database.open(join(dataFolder, 'test.sqlite')));
   const app = createApp({
     database,
     clock,
@@ -37,13 +49,25 @@ export async function openBench(
     manometer: new SimulatedManometer(TRUTH, 1),
     log: pino({ level: 'silent' }),
     workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', hemisphere: 'N', version: 'test', tiles },
-    dataFolder: mkdtempSync(join(tmpdir(), 'yewridge-test-')),
+    dataFolder,
+    fileThreads,
     webFolder: new URL('./web-sample', import.meta.url).pathname,
   });
-  return { http: supertest(app), database, app };
+  return { http: supertest(app), database, app, dataFolder };
 }
 
 export const sample = VELLMARK_DESIGNS[0]!.document;
 
 export const designIn = (response: { body: unknown }): DesignDto => response.body as DesignDto;
 export const errorIn = (response: { body: unknown }): ApiErrorBody['error'] => (response.body as ApiErrorBody).error;
+
+/** A backup's JSON by hand, its checksum fitting. */
+export function backupOf(data: BackupDto['data'], createdAt: string): string {
+  const tables = Object.entries(data).map(([table, rows]) => ({ table, rows }));
+  return [...backupText(tables, { createdAt, pictures: undefined })].join('');
+}
+
+/** A picture that really is one. */
+export function pngOf(width: number, height: number): Buffer {
+  return PNG.sync.write(new PNG({ width, height }));
+}

@@ -108,6 +108,8 @@ export class Database {
     readonly source: DataSource,
     /** Path of the file, or `:memory:`. */
     readonly file: string,
+    /** Where another connection writes to the same file: waits for its turn, and tells how to give it back. */
+    private readonly turn: (() => Promise<() => void>) | null = null,
   ) {}
 
   static async open(file: string): Promise<Database> {
@@ -118,18 +120,31 @@ export class Database {
   }
 
   /** A second connection to a database that is open already, in a thread of its own. */
-  static async join(file: string): Promise<Database> {
-    return new Database(await dataSourceFor(file, []).initialize(), file);
+  static async join(file: string, turn: () => Promise<() => void>): Promise<Database> {
+    return new Database(await dataSourceFor(file, []).initialize(), file, turn);
   }
 
-  /** Runs `work` in a transaction of its own, after all writes before it. Await nothing but the database inside. */
-  write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    return this.alone(() => this.transact(work));
+  /**
+   * Runs `work` in a transaction of its own, after all writes before it. Await nothing but the database inside. `first` is done
+   * in the same turn, before the transaction begins.
+   */
+  write<T>(work: (manager: EntityManager) => Promise<T>, first?: () => void): Promise<T> {
+    return this.alone(() => {
+      first?.();
+      return this.transact(work);
+    });
   }
 
   /** Runs something while nobody writes here: a thread that writes with a connection of its own. */
   alone<T>(work: () => Promise<T>): Promise<T> {
-    const next = this.#tail.then(work);
+    const next = this.#tail.then(async () => {
+      const giveBack = await this.turn?.();
+      try {
+        return await work();
+      } finally {
+        giveBack?.();
+      }
+    });
     this.#tail = next.catch(() => undefined);
     return next;
   }

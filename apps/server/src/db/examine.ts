@@ -24,6 +24,20 @@ function readWithout(connection: SQLite.Database, known: ReadonlySet<string>): s
   return stranger ? `was written by a newer Yewridge (this one does not know its change "${stranger.name}")` : null;
 }
 
+/** What is wrong with a database file, as the end of a sentence; `null` where this program can read it. */
+export function wrongWith(file: string, migrations: readonly string[]): string | null {
+  try {
+    const connection = new SQLite(file, { readonly: true });
+    try {
+      return readWithout(connection, new Set(migrations));
+    } finally {
+      connection.close();
+    }
+  } catch (error) {
+    return `cannot be read (${error instanceof Error ? error.message : String(error)})`;
+  }
+}
+
 /**
  * Looks a database over before anything is written to it. One that is not there yet is well.
  * @throws StartFault with the path, what is wrong, and where the last good copy lies.
@@ -32,19 +46,9 @@ export function examine(dataFolder: string, file: string, migrations: readonly s
   if (!existsSync(file)) return;
   const refused = (what: string): StartFault =>
     new StartFault(`The database ${file} ${what}. Nothing was changed. ${lastGood(dataFolder, file)}`);
-  const { size, isDirectory } = { size: statSync(file).size, isDirectory: statSync(file).isDirectory() };
-  if (isDirectory) throw refused('is a folder, and not a database');
-  if (size === 0) throw refused('is empty (0 bytes)');
-  let wrong: string | null;
-  try {
-    const connection = new SQLite(file, { readonly: true });
-    try {
-      wrong = readWithout(connection, new Set(migrations));
-    } finally {
-      connection.close();
-    }
-  } catch (error) {
-    wrong = `cannot be read (${error instanceof Error ? error.message : String(error)})`;
-  }
+  const found = statSync(file);
+  if (found.isDirectory()) throw refused('is a folder, and not a database');
+  if (found.size === 0) throw refused('is empty (0 bytes)');
+  const wrong = wrongWith(file, migrations);
   if (wrong !== null) throw refused(wrong);
 }

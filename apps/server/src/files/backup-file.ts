@@ -8,7 +8,8 @@ export function canonicalJson(value: unknown): string {
   try {
     return canonicalize(value) ?? 'null';
   } catch {
-    throw new FileFault({ row: 0, column: '', code: 'TYPE', message: 'it holds a number that is not finite' });
+    const message = 'it holds a number that is not finite, or half of a character';
+    throw new FileFault({ row: 0, column: '', code: 'TYPE', message });
   }
 }
 
@@ -16,28 +17,20 @@ export function sha256Hex(text: string): string {
   return createHash('sha256').update(text, 'utf8').digest('hex');
 }
 
-export function makeBackup(data: BackupDto['data'], createdAt: string): BackupDto {
-  return {
-    format: BACKUP_FORMAT,
-    version: BACKUP_VERSION,
-    createdAt,
-    data,
-    sha256: sha256Hex(canonicalJson(data)),
-  };
+/** The head of a backup, without its rows: what is asked before anything of it is read. */
+export type BackupHead = { readonly [K in Exclude<keyof BackupDto, 'data'>]?: unknown };
+
+export function fault(
+  code: 'FORMAT' | 'VERSION' | 'CHECKSUM' | 'RULE' | 'RANGE' | 'UNKNOWN',
+  message: string,
+  column = '',
+): FileFault {
+  return new FileFault({ row: 0, column, code, message });
 }
 
-export function isBackup(json: unknown): boolean {
-  return typeof json === 'object' && json !== null && 'format' in json && json.format === BACKUP_FORMAT;
-}
-
-/** @throws FileFault `FORMAT`, `VERSION` or `CHECKSUM`, asked in that order. */
-export function readBackup(json: unknown): BackupDto {
-  const fault = (code: 'FORMAT' | 'VERSION' | 'CHECKSUM', message: string): FileFault =>
-    new FileFault({ row: 0, column: '', code, message });
-  const backup = (isBackup(json) ? json : {}) as { readonly [K in keyof BackupDto]?: unknown };
-  const { data, createdAt, sha256, version } = backup;
-  const tables = typeof data === 'object' && data !== null ? data : null;
-  if (!tables || !Object.values(tables).every(Array.isArray) || typeof createdAt !== 'string') {
+/** @throws FileFault `FORMAT` or `VERSION`, asked in that order. */
+export function checkHead({ format, version, createdAt, sha256 }: BackupHead): { createdAt: string; sha256: string } {
+  if (format !== BACKUP_FORMAT || typeof createdAt !== 'string' || typeof sha256 !== 'string') {
     throw fault('FORMAT', 'this is not a whole backup of Yewridge');
   }
   if (version !== BACKUP_VERSION) {
@@ -49,8 +42,52 @@ export function readBackup(json: unknown): BackupDto {
         : `${JSON.stringify(version ?? null)} is not a version of the format; this one reads ${BACKUP_VERSION}`,
     );
   }
-  if (sha256Hex(canonicalJson(tables)) !== sha256) {
-    throw fault('CHECKSUM', 'its checksum does not fit what is in it: the file was damaged or changed by hand');
+  return { createdAt, sha256 };
+}
+
+export interface TableRows {
+  readonly table: string;
+  readonly rows: Iterable<unknown>;
+}
+
+/** Characters that go out at once. */
+const CHUNK = 64 * 1024;
+
+/**
+ * The text of a backup in pieces, and the checksum of its rows at the end of it. Tables come in the order of their names, so that
+ * the rows are canonical JSON as they go out and are hashed on the way.
+ */
+export function* backupText(
+  tables: readonly TableRows[],
+  { createdAt, pictures }: { readonly createdAt: string; readonly pictures: BackupDto['pictures'] },
+): Generator<string> {
+  const hash = createHash('sha256');
+  const head = { format: BACKUP_FORMAT, version: BACKUP_VERSION, createdAt };
+  yield `${JSON.stringify(head).slice(0, -1)},"data":`;
+  for (const piece of canonicalData(tables)) {
+    hash.update(piece, 'utf8');
+    yield piece;
   }
-  return json as BackupDto;
+  const listed = pictures === undefined ? '' : `,"pictures":${JSON.stringify(pictures)}`;
+  yield `${listed},"sha256":"${hash.digest('hex')}"}`;
+}
+
+/** An object of tables as canonical JSON, in pieces. */
+export function* canonicalData(tables: readonly TableRows[]): Generator<string> {
+  const byName = [...tables].sort((a, b) => (a.table < b.table ? -1 : 1));
+  let piece = '{';
+  for (const [n, { table, rows }] of byName.entries()) {
+    piece += `${n === 0 ? '' : ','}${JSON.stringify(table)}:[`;
+    let first = true;
+    for (const row of rows) {
+      piece += `${first ? '' : ','}${canonicalJson(row)}`;
+      first = false;
+      if (piece.length > CHUNK) {
+        yield piece;
+        piece = '';
+      }
+    }
+    piece += ']';
+  }
+  yield `${piece}}`;
 }

@@ -1,4 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
+import { open, readFile as readBytes, stat } from 'node:fs/promises';
 import {
   type DifferenceDto,
   type FaultDto,
@@ -19,7 +20,7 @@ import { AppError } from '../http/app-error.js';
 import type { ActsService, Refused } from '../shared/acts/acts-service.js';
 import { RuleBroken } from '../shared/acts/record-rules.js';
 import type { Clock } from '../shared/clock/clock.js';
-import type { Backups } from './backups.js';
+import type { BackupIn } from './backup-in.js';
 import { FileFault } from './file-fault.js';
 import { readFile } from './file-kind.js';
 import type { PlaceIn } from './place-files.js';
@@ -33,6 +34,9 @@ type Only = 'try' | 'keep';
 /** Sites closer than this may be one. */
 const NEAR_M = 30;
 const SAYS_LENGTH = 160;
+/** How the JSON of a backup begins, whatever blanks are in it. */
+const BACKUP_HEAD = /^\s*\{\s*"format"\s*:\s*"yewridge-backup"/;
+const HEAD_BYTES = 512;
 const SITE_COLUMNS = fileColumns('sites');
 
 function digest(bytes: Uint8Array, { mode, table, without }: FileQuery): string {
@@ -72,17 +76,21 @@ export class FilesIn {
   constructor(
     private readonly database: Database,
     private readonly acts: ActsService,
-    private readonly backups: Backups,
+    private readonly backups: BackupIn,
     private readonly clock: Clock,
+    /** A folder for what is needed on the way. */
+    private readonly scratch: string,
+    private readonly onProgress: (says: string, done: number) => void = () => undefined,
   ) {}
 
-  async plan(bytes: Uint8Array, query: FileQuery): Promise<FilePlanDto> {
-    return (await this.through(bytes, query, { id: `try-${randomUUID()}`, only: 'try' })).plan;
+  /** `file` is where what was sent lies. */
+  async plan(file: string, query: FileQuery): Promise<FilePlanDto> {
+    return (await this.through(file, query, { id: `try-${randomUUID()}`, only: 'try' })).plan;
   }
 
   /** @throws AppError `FILE_REFUSED` with every fault; `ACT_REUSED` for another file under the same id. */
-  async take(id: string, bytes: Uint8Array, query: FileQuery): Promise<FileTakenDto> {
-    const taken = await this.through(bytes, query, { id, only: 'keep' });
+  async take(id: string, file: string, query: FileQuery): Promise<FileTakenDto> {
+    const taken = await this.through(file, query, { id, only: 'keep' });
     const { faults, faultCount } = taken.plan;
     if (faultCount === 0) return taken;
     throw new AppError('FILE_REFUSED', {
@@ -94,27 +102,58 @@ export class FilesIn {
   }
 
   private async through(
-    bytes: Uint8Array,
+    file: string,
     query: FileQuery,
     how: { readonly id: string; readonly only: Only },
   ): Promise<FileTakenDto> {
     const nothing = { actId: null, says: '' };
     try {
-      const file = readFile(bytes);
-      const sent = digest(bytes, query);
-      switch (file.kind) {
-        case 'table':
-          return await this.table(file.text, query, { ...how, sent });
-        case 'places':
-          return await this.places(file.places, query, { ...how, sent });
-        case 'sheet':
-          return await this.sheet(file, query, how);
-        case 'backup':
-          return { ...nothing, ...(await this.backups.putBack(file.json, how)) };
-      }
+      return (await this.backup(file, how.only)) ?? (await this.text(file, query, how));
     } catch (error) {
       if (!(error instanceof FileFault)) throw error;
       return { ...nothing, plan: faulty(NOTHING, [error.fault]) };
+    }
+  }
+
+  /** A backup in any of its forms, told by how it begins; `null` for any other file. */
+  private async backup(file: string, only: Only): Promise<FileTakenDto | null> {
+    const options = { only, scratch: this.scratch, onProgress: this.onProgress };
+    const head = await headOf(file);
+    if (head.startsWith('PK')) return { actId: null, ...(await this.backups.zip(file, options)) };
+    if (head.startsWith('SQLite format 3\0')) {
+      const madeAt = (await stat(file)).mtime.toISOString();
+      return { actId: null, ...(await this.backups.sqlite(file, madeAt, options)) };
+    }
+    if (!BACKUP_HEAD.test(head)) return null;
+    return { actId: null, ...(await this.backups.json(file, options)) };
+  }
+
+  private async text(
+    path: string,
+    query: FileQuery,
+    how: { readonly id: string; readonly only: Only },
+  ): Promise<FileTakenDto> {
+    const { size } = await stat(path);
+    if (size > FILE_LIMITS.bytes) {
+      const message = `it has ${Math.round(size / 1e6)} MB; a file that is no backup may have ${FILE_LIMITS.bytes / 2 ** 20} MB`;
+      throw new FileFault({ row: 0, column: '', code: 'RANGE', message });
+    }
+    this.onProgress('Reading the file', 0);
+    const bytes = await readBytes(path);
+    const file = readFile(bytes);
+    const sent = digest(bytes, query);
+    this.onProgress('Working out what it would do', 0);
+    switch (file.kind) {
+      case 'table':
+        return this.table(file.text, query, { ...how, sent });
+      case 'places':
+        return this.places(file.places, query, { ...how, sent });
+      case 'sheet':
+        return this.sheet(file, query, how);
+      case 'backup': {
+        const options = { only: how.only, scratch: this.scratch, onProgress: this.onProgress };
+        return { actId: null, ...(await this.backups.json(path, options)) };
+      }
     }
   }
 
@@ -234,6 +273,20 @@ export class FilesIn {
 
   private says(query: FileQuery, plan: FilePlanDto): string {
     return `Took in ${query.name}: ${counted(plan)}`.slice(0, SAYS_LENGTH);
+  }
+}
+
+/** How a file begins, byte for byte as letters. */
+async function headOf(path: string): Promise<string> {
+  const file = await open(path);
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(HEAD_BYTES), 0, HEAD_BYTES, 0);
+    return buffer
+      .subarray(0, bytesRead)
+      .toString('latin1')
+      .replace(/^\xef\xbb\xbf/, '');
+  } finally {
+    await file.close();
   }
 }
 

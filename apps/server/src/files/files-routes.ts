@@ -1,3 +1,5 @@
+import { createReadStream } from 'node:fs';
+import { pipeline } from 'node:stream/promises';
 import { FILE_LIMITS } from '@yewridge/contract/files';
 import {
   copyNameSchema,
@@ -11,9 +13,10 @@ import express, { type RequestHandler, type Response, Router } from 'express';
 import { AppError } from '../http/app-error.js';
 import { validated } from '../http/validate.js';
 import type { Clock } from '../shared/clock/clock.js';
-import type { Backups } from './backups.js';
-import type { FilesIn } from './files-in.js';
+import type { BackupOut } from './backup-out.js';
+import type { FileWork } from './file-work.js';
 import type { FilesOut } from './files-out.js';
+import type { KeptCopies } from './kept-copies.js';
 import type { Pictures } from './pictures.js';
 
 const FILE_TYPE = 'application/octet-stream';
@@ -21,7 +24,8 @@ const fromAddress = { convert: true };
 
 /** A file comes as bytes, which a form on another page cannot send; what it is, its content tells. */
 const onlyBytes: RequestHandler = (request, _response, next) => {
-  if (!request.is(FILE_TYPE)) throw new AppError('UNSUPPORTED_TYPE');
+  const squeezed = request.headers['content-encoding'] ?? 'identity';
+  if (!request.is(FILE_TYPE) || squeezed !== 'identity') throw new AppError('UNSUPPORTED_TYPE');
   next();
 };
 const bytesOf = (body: unknown): Uint8Array => (Buffer.isBuffer(body) ? body : new Uint8Array());
@@ -35,15 +39,16 @@ function download(response: Response, name: string, type: string): Response {
 }
 
 export interface FileServices {
-  readonly filesIn: FilesIn;
+  readonly work: FileWork;
   readonly filesOut: FilesOut;
-  readonly backups: Backups;
+  readonly backups: BackupOut;
+  readonly copies: KeptCopies;
   readonly pictures: Pictures;
   readonly clock: Clock;
 }
 
 /** Files out; answers that a browser saves. */
-function outRoutes({ filesOut, backups, clock }: FileServices): Router {
+function outRoutes({ filesOut, backups, copies, clock }: FileServices): Router {
   const router = Router();
   const named = (what: string): string =>
     `yewridge-${what.replace('.', `-${clock.now().toISOString().slice(0, 10)}.`)}`;
@@ -57,16 +62,24 @@ function outRoutes({ filesOut, backups, clock }: FileServices): Router {
     const gpx = await filesOut.gpx((route ?? '').split(','));
     download(response, named('sites.gpx'), 'application/gpx+xml').send(gpx);
   });
+  router.get('/files/backup.zip', async (request, response) => {
+    const owners = validated(ownersQuerySchema, request.query, fromAddress);
+    download(response, named('backup.zip'), 'application/zip');
+    await pipeline(backups.zip(owners), response);
+  });
   router.get('/files/backup.json', async (request, response) => {
-    const backup = await backups.make(validated(ownersQuerySchema, request.query, fromAddress));
-    download(response, named('backup.json'), 'application/json').send(JSON.stringify(backup));
+    const owners = validated(ownersQuerySchema, request.query, fromAddress);
+    download(response, named('backup.json'), 'application/json');
+    await pipeline(backups.json(owners), response);
   });
   router.get('/files/copies', async (_request, response) => {
-    response.json({ items: await backups.copies() });
+    response.json({ items: await copies.all() });
   });
   router.get('/files/copies/:name', async (request, response) => {
     const { name } = validated(copyNameSchema, request.params);
-    download(response, name, 'application/json').send(Buffer.from(await backups.copy(name)));
+    const path = copies.path(name);
+    download(response, name, name.endsWith('.json') ? 'application/json' : 'application/vnd.sqlite3');
+    await pipeline(createReadStream(path), response);
   });
   router.get('/files/tables', async (_request, response) => {
     response.json({ items: await filesOut.counts() });
@@ -95,20 +108,32 @@ function pictureRoutes({ pictures }: FileServices): Router {
   return router;
 }
 
-/** Files in, as bytes and not as JSON: these stand before the parser of the rest. */
+/** A signal that whoever asked has gone before the answer. */
+function goneFrom(response: Response): AbortSignal {
+  const leaving = new AbortController();
+  response.on('close', () => {
+    if (!response.writableFinished) leaving.abort();
+  });
+  return leaving.signal;
+}
+
+/** Files in, as bytes and not as JSON: these stand before the parser of the rest, and go to the disk as they arrive. */
 export function filesRoutes(services: FileServices): Router {
   const router = Router();
-  const { filesIn } = services;
-  const bytes = [onlyBytes, express.raw({ type: FILE_TYPE, limit: FILE_LIMITS.bytes })];
+  const { work } = services;
   router.use(outRoutes(services), pictureRoutes(services));
-  router.post('/files/plan', ...bytes, async (request, response) => {
+  router.post('/files/plan', onlyBytes, async (request, response) => {
     const query = validated(fileQuerySchema, request.query, fromAddress);
-    response.json(await filesIn.plan(bytesOf(request.body), query));
+    response.json(await work.plan(request, query, goneFrom(response)));
   });
-  router.put('/files/taken/:id', ...bytes, async (request, response) => {
+  router.put('/files/taken/:id', onlyBytes, async (request, response) => {
     const { id } = validated(recordIdSchema, request.params);
     const query = validated(fileQuerySchema, request.query, fromAddress);
-    response.json(await filesIn.take(id, bytesOf(request.body), query));
+    response.json(await work.take(id, request, query, goneFrom(response)));
+  });
+  router.get('/files/work/:id', (request, response) => {
+    const { id } = validated(recordIdSchema, request.params);
+    response.json(work.progress(id) ?? { says: '', done: 0 });
   });
   return router;
 }

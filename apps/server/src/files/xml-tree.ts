@@ -1,3 +1,4 @@
+import { FILE_LIMITS } from '@yewridge/contract/files';
 import { SaxesParser } from 'saxes';
 import { FileFault } from './file-fault.js';
 
@@ -9,11 +10,21 @@ export interface XmlElement {
   text: string;
 }
 
-/** Deeper than any map file; a bomb of nested elements ends here. */
-const MOST_DEPTH = 100;
+/** Elements that are counted and not kept: lines and areas, of which a map file may have millions of points. */
+const PASSED_OVER: ReadonlySet<string> = new Set([
+  'trk',
+  'rte',
+  'LineString',
+  'LinearRing',
+  'Polygon',
+  'Track',
+  'MultiTrack',
+]);
+/** Elements that are kept: a file with more holds no places. */
+const MOST_KEPT = 200_000;
 
-function bad(message: string): FileFault {
-  return new FileFault({ row: 0, column: '', code: 'FORMAT', message });
+function bad(message: string, code: 'FORMAT' | 'RANGE' = 'FORMAT'): FileFault {
+  return new FileFault({ row: 0, column: '', code, message });
 }
 
 const local = (name: string): string => name.slice(name.indexOf(':') + 1);
@@ -25,6 +36,9 @@ const local = (name: string): string => name.slice(name.indexOf(':') + 1);
 export function xmlTree(text: string): XmlElement {
   const root: XmlElement = { tag: '', attributes: {}, children: [], text: '' };
   const open = [root];
+  let kept = 0;
+  /** How deep within an element that is passed over; 0 outside. */
+  let passing = 0;
   const parser = new SaxesParser();
   parser.on('error', (error) => {
     throw bad(`the XML is broken: ${error.message.replace(/^.*?(\d+):(\d+): /, 'line $1, $2: ')}`);
@@ -33,19 +47,28 @@ export function xmlTree(text: string): XmlElement {
     throw bad('it declares a document type or entities, which are not read');
   });
   parser.on('opentag', ({ name, attributes }) => {
-    const element = { tag: local(name), attributes: { ...attributes }, children: [], text: '' };
+    const tag = local(name);
+    if (passing > 0 || PASSED_OVER.has(tag)) {
+      passing += 1;
+      if (open.length + passing > FILE_LIMITS.depth) throw bad('its elements are nested too deep');
+      return;
+    }
+    kept += 1;
+    if (kept > MOST_KEPT) throw bad(`it has more than ${MOST_KEPT} elements: take only the places out of it`, 'RANGE');
+    const element = { tag, attributes: { ...attributes }, children: [], text: '' };
     open.at(-1)?.children.push(element);
     open.push(element);
-    if (open.length > MOST_DEPTH) throw bad('its elements are nested too deep');
+    if (open.length > FILE_LIMITS.depth) throw bad('its elements are nested too deep');
   });
   const add = (more: string): void => {
     const element = open.at(-1);
-    if (element) element.text += more;
+    if (element && passing === 0) element.text += more;
   };
   parser.on('text', add);
   parser.on('cdata', add);
   parser.on('closetag', () => {
-    open.pop();
+    if (passing > 0) passing -= 1;
+    else open.pop();
   });
   parser.write(text.replace(/^\uFEFF/, '')).close();
   const [top] = root.children;

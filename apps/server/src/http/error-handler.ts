@@ -15,9 +15,10 @@ function isParserError(error: unknown): error is { type: keyof typeof PARSER_ERR
   return typeof error === 'object' && error !== null && 'type' in error && String(error.type) in PARSER_ERRORS;
 }
 
-/** What SQLite says when it cannot write another page; TypeORM wraps it. */
+/** What SQLite, and the system, say when nothing more goes onto the disk; TypeORM wraps it. */
+const FULL: readonly unknown[] = ['SQLITE_FULL', 'ENOSPC', 'EDQUOT', 'EFBIG'];
 function isDiskFull(error: unknown): boolean {
-  return typeof error === 'object' && error !== null && 'code' in error && error.code === 'SQLITE_FULL';
+  return typeof error === 'object' && error !== null && 'code' in error && FULL.includes(error.code);
 }
 
 /** What SQLite says when the disk gives or takes no more. */
@@ -61,9 +62,10 @@ export const notFound: RequestHandler = () => {
 };
 
 /** The one place that turns an error into an answer. Express knows it by its four parameters. */
-export const errorHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
-  if (response.headersSent) {
-    next(error);
+export const errorHandler: ErrorRequestHandler = (error: unknown, request, response, _next) => {
+  // Whoever asked is gone, or has part of an answer that cannot be put right: it is cut off, so that it is not taken for whole.
+  if (response.headersSent || response.closed) {
+    response.destroy();
     return;
   }
   const refusal = asAppError(error);

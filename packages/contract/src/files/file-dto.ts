@@ -90,6 +90,8 @@ export interface FileQuery {
   readonly table?: FileTable;
   /** Places of a map file to leave out, by row: `2,5`. */
   readonly without?: string;
+  /** Under which the progress of the work can be asked for. */
+  readonly work?: string;
 }
 
 export interface OwnersQuery {
@@ -122,17 +124,36 @@ export interface BackupDto {
   readonly createdAt: string;
   /** Rows by table, in the column names of the files. */
   readonly data: Readonly<Record<string, readonly Readonly<Record<string, unknown>>[]>>;
+  /** In a zip: the pictures that lie beside, each by its id in the folder `pictures`. */
+  readonly pictures?: readonly BackupPictureDto[] | undefined;
   /** Of `data` as canonical JSON. It finds damage, not tampering. */
   readonly sha256: string;
 }
+export interface BackupPictureDto {
+  readonly id: string;
+  readonly type: string;
+  readonly createdAt: string;
+  readonly bytes: number;
+  readonly sha256?: string;
+}
 
-/** Bytes of a file that is taken in, rows of a table, faults that are listed. */
+/** How far the work on a file has come; `done` counts rows. */
+export interface FileProgressDto {
+  readonly says: string;
+  readonly done: number;
+}
+
+/** Bytes of a file that is taken in, of a backup, rows of a table, faults that are listed. */
 export const FILE_LIMITS = {
   bytes: 64 * 1024 * 1024,
+  backup: 4 * 1024 * 1024 * 1024,
   picture: 3 * 1024 * 1024,
   rows: 20_000,
   places: 2000,
   faults: 200,
   differences: 40,
   name: 120,
+  /** Brackets or elements within each other, and fields of a line: more than any file that is meant for us has. */
+  depth: 100,
+  fields: 500,
 } as const;

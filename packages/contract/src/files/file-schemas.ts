@@ -12,6 +12,7 @@ export const fileQuerySchema = Joi.object<FileQuery>({
     .default('mend'),
   table,
   without: Joi.string().pattern(/^\d{1,5}(,\d{1,5})*$/, 'rows like 2,5'),
+  work: Joi.string().pattern(/^[A-Za-z0-9-]{1,64}$/, 'letters, digits and hyphens'),
 });
 export const ownersQuerySchema = Joi.object<OwnersQuery>({ owners: Joi.boolean().default(false) });
 export const placesQuerySchema = Joi.object<PlacesQuery & OwnersQuery>({
@@ -21,6 +22,6 @@ export const placesQuerySchema = Joi.object<PlacesQuery & OwnersQuery>({
 export const fileTableSchema = Joi.object<{ readonly table: FileTable }>({ table: table.required() });
 export const copyNameSchema = Joi.object<{ readonly name: string }>({
   name: Joi.string()
-    .pattern(/^before-[0-9TZ-]{10,40}\.json$/, 'the name of a kept copy')
+    .pattern(/^(before|daily)-[0-9TZ-]{10,40}\.(json|sqlite)$/, 'the name of a kept copy')
     .required(),
 });

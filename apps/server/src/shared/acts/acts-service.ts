@@ -9,7 +9,7 @@ import {
   type TableName,
 } from '@yewridge/contract/season';
 import { addDays } from '@yewridge/core/season';
-import type { EntityManager } from 'typeorm';
+import { type EntityManager, In } from 'typeorm';
 import { type Database, OnlyTried } from '../../db/database.js';
 import { ActEntity } from '../../db/entities/act-entity.js';
 import { RecordChangeEntity } from '../../db/entities/record-change-entity.js';
@@ -22,7 +22,7 @@ import {
 import { AppError } from '../../http/app-error.js';
 import type { Clock } from '../clock/clock.js';
 import { recordDto } from '../season-log/record-dto.js';
-import { KnownRows, nothingPointsAt, recordHolds, rowHolds, type RuleContext } from './record-rules.js';
+import { KnownRows, looksAtItsOwn, nothingPointsAt, recordHolds, rowHolds, type RuleContext } from './record-rules.js';
 import { instantOf } from '../season-log/site-date.js';
 
 /** Some place on the Earth is a day ahead of another. */
@@ -34,19 +34,45 @@ function digest(act: ActDto): string {
   return createHash('sha256').update(JSON.stringify(act)).digest('hex');
 }
 
-/** In the order in which records can point at each other, each with its place in the act. */
+interface Placed {
+  readonly change: ChangeDto;
+  readonly place: number;
+}
+
+/** Table by table in the order in which records can point at each other, each change with its place in the act. */
 function parentsFirst(
   changes: readonly ChangeDto[],
-): readonly { readonly change: ChangeDto; readonly place: number }[] {
-  return changes
-    .map((change, place) => ({ change, place }))
-    .sort((a, b) => TABLE_NAMES.indexOf(a.change.table) - TABLE_NAMES.indexOf(b.change.table) || a.place - b.place);
+): readonly (readonly [table: TableName, placed: readonly Placed[]])[] {
+  const placed = changes.map((change, place) => ({ change, place }));
+  return TABLE_NAMES.map((table) => [table, placed.filter(({ change }) => change.table === table)] as const).filter(
+    ([, some]) => some.length > 0,
+  );
 }
 
 interface Made {
   readonly table: TableName;
   readonly before: StoredRecord | null;
   readonly after: StoredRecord;
+}
+
+/** Records as they are before an act, of those it changes. */
+async function rowsOf(
+  manager: EntityManager,
+  table: TableName,
+  placed: readonly Placed[],
+): Promise<ReadonlyMap<string, StoredRecord>> {
+  const found = new Map<string, StoredRecord>();
+  for (let n = 0; n < placed.length; n += ROWS_AT_ONCE) {
+    const ids = placed.slice(n, n + ROWS_AT_ONCE).map(({ change }) => change.id);
+    for (const row of await manager.findBy(RECORD_ENTITIES[table], { id: In(ids) })) found.set(row.id, row);
+  }
+  return found;
+}
+
+async function insertAll(manager: EntityManager, table: TableName, rows: readonly StoredRecord[]): Promise<void> {
+  for (let n = 0; n < rows.length; n += ROWS_AT_ONCE) {
+    await manager.insert(RECORD_ENTITIES[table], rows.slice(n, n + ROWS_AT_ONCE));
+  }
 }
 
 /** What stands against one change of an act, by its place in it. */
@@ -70,10 +96,8 @@ async function holds(
   for (const [place, one] of made.entries()) {
     if (!one) continue;
     try {
-      const { manager } = context(place);
-      const row = await manager.findOneByOrFail(RECORD_ENTITIES[one.table], { id: one.after.id });
-      if (row.deletedAt === null) await recordHolds(context(place), one.table, row);
-      else await nothingPointsAt(context(place), one.table, row.id);
+      if (one.after.deletedAt === null) await recordHolds(context(place), one.table, one.after);
+      else await nothingPointsAt(context(place), one.table, one.after.id);
     } catch (error) {
       refuse(place, error);
     }
@@ -209,12 +233,26 @@ export class ActsService {
     const known = new KnownRows(manager);
     const context = (place: number): RuleContext => ({ manager, known, latest, where: `changes[${place}].fields` });
     const made = new Array<Made | undefined>(act.changes.length).fill(undefined);
-    for (const { change, place } of parentsFirst(act.changes)) {
-      try {
-        made[place] = await this.change(context(place), change, at);
-      } catch (error) {
-        refuse(place, error);
+    for (const [table, placed] of parentsFirst(act.changes)) {
+      const kept = await rowsOf(manager, table, placed);
+      const fresh: StoredRecord[] = [];
+      for (const { change, place } of placed) {
+        try {
+          const one = await this.changed(context(place), change, at, kept.get(change.id) ?? null);
+          made[place] = one;
+          if (one.before) await manager.update(RECORD_ENTITIES[table], { id: one.after.id }, one.after);
+          else fresh.push(one.after);
+          // Where a record may look at others of its table, it finds those of the same act.
+          if (looksAtItsOwn(table)) {
+            await insertAll(manager, table, fresh.splice(0));
+            known.forget(table);
+          }
+        } catch (error) {
+          refuse(place, error);
+        }
       }
+      await insertAll(manager, table, fresh);
+      known.forget(table);
     }
     await holds(made, context, refuse);
     await manager.insert(ActEntity, { id, at, says: act.says, sentSha256: sent, undoneBy: null });
@@ -229,11 +267,9 @@ export class ActsService {
     return made;
   }
 
-  private async change(context: RuleContext, change: ChangeDto, at: string): Promise<Made> {
-    const { manager } = context;
+  /** What a change makes of a record, which is not written yet. */
+  private async changed(context: RuleContext, change: ChangeDto, at: string, row: StoredRecord | null): Promise<Made> {
     const { table, id, revision } = change;
-    const entity = RECORD_ENTITIES[table];
-    const row = await manager.findOneBy(entity, { id });
     if (!row && (change.op !== 'put' || revision > 0)) throw new AppError('NOT_FOUND');
     if (row && row.revision !== revision) throw new AppError('REVISION_CONFLICT', { current: recordDto(row) });
     if (change.op === 'put' && row?.deletedAt) throw new AppError('DELETED', { current: recordDto(row) });
@@ -247,9 +283,6 @@ export class ActsService {
     } else {
       after = { ...row, id, ...kept, deletedAt: change.op === 'delete' ? at : null } as StoredRecord;
     }
-    if (row) await manager.update(entity, { id }, after);
-    else await manager.insert(entity, after);
-    context.known.forget(table);
     return { table, before: row && { ...row }, after };
   }
 

@@ -224,6 +224,11 @@ const ONCE: Partial<Record<TableName, readonly [fields: readonly string[], says:
   steps: [['catchId', 'code'], 'this step of the catch is marked already: change its mark'],
 };
 
+/** Whether the rules of a table's row ask for other rows of that table before it is written. */
+export function looksAtItsOwn(table: TableName): boolean {
+  return table in ONCE || columnsOf(table).some(([, column]) => column.kind === 'link' && column.to === table);
+}
+
 async function onceOnly(context: RuleContext, table: TableName, row: Row): Promise<void> {
   const [fields = [], says = ''] = ONCE[table] ?? [];
   if (fields.length === 0 || fields.some((field) => row[field] === null)) return;
