@@ -89,6 +89,9 @@ interface Driver {
   queryRunner: QueryRunner | undefined;
 }
 
+/** Asked of SQLite each time: it may roll back by itself. */
+const isOpen = ({ inTransaction }: Connection): boolean => inTransaction;
+
 /** After these the connection itself may be in a state that nobody knows. */
 function unsettles(error: unknown): boolean {
   return (
@@ -169,16 +172,16 @@ export class Database {
 
   private async transact<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
     // An earlier one that could not be opened anew: nothing that was acknowledged is in it.
-    if (this.connection.inTransaction) this.reopen();
+    if (isOpen(this.connection)) this.reopen();
     const { connection } = this;
-    if (connection.inTransaction) throw new Error('A transaction of another write is still open.');
+    if (isOpen(connection)) throw new Error('A transaction of another write is still open.');
     const runner = this.source.createQueryRunner() as QueryRunner & { isTransactionActive: boolean };
     try {
       connection.exec('BEGIN IMMEDIATE');
       // TypeORM opens none of its own where it is told that there is one.
       runner.isTransactionActive = true;
       const result = await work(runner.manager);
-      if (!connection.inTransaction) throw new Error('The transaction ended before its work did.');
+      if (!isOpen(connection)) throw new Error('The transaction ended before its work did.');
       connection.exec('COMMIT');
       return result;
     } catch (error) {
@@ -192,11 +195,11 @@ export class Database {
   /** SQLite may have rolled back by itself. A connection that does not come to rest is opened anew: nothing waits in it. */
   private rollBack(connection: Connection, error: unknown): void {
     try {
-      if (connection.inTransaction) connection.exec('ROLLBACK');
+      if (isOpen(connection)) connection.exec('ROLLBACK');
     } catch {
       // What follows from it is asked of the connection itself.
     }
-    if (!connection.inTransaction && !unsettles(error)) return;
+    if (!isOpen(connection) && !unsettles(error)) return;
     try {
       this.reopen();
     } catch {

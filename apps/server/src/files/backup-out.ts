@@ -54,7 +54,7 @@ export class BackupOut {
       });
     }
     zip.end();
-    const out = zip.outputStream as Readable;
+    const out = new Readable().wrap(zip.outputStream);
     zip.on('error', (error) => out.destroy(error as Error));
     return closing(out, end);
   }

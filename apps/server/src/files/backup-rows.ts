@@ -52,7 +52,7 @@ export function outward({ columns, tableName }: EntityMetadata, row: Raw): Raw {
     darkCombs: own['dark_combs'],
     paintedOn: own['painted_on'],
     note: own['note'],
-  } as TrapEntity);
+  } as unknown as TrapEntity);
   return { ...own, volume_m3: volumeM3, entrance_m2: entranceM2, frames, comb, material };
 }
 
@@ -62,7 +62,7 @@ type ColumnMeta = EntityMetadata['columns'][number];
 /** What the database binds for a value of a backup, or what is wrong with it. */
 function bound({ type, isNullable }: ColumnMeta, value: unknown): { readonly is: Bound } | { readonly wrong: string } {
   const wrong = (wanted: string): { wrong: string } => ({
-    wrong: `${JSON.stringify(value) ?? 'nothing'} is ${wanted}`,
+    wrong: `${JSON.stringify(value)} is ${wanted}`,
   });
   if (value === null || value === undefined) {
     return isNullable

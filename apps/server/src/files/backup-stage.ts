@@ -6,7 +6,7 @@ import { finished } from 'node:stream/promises';
 import Assembler from 'stream-json/assembler.js';
 import parser, { type Token } from 'stream-json/parser.js';
 import { type BackupDto, FILE_LIMITS } from '@yewridge/contract/files';
-import { type BackupHead, canonicalData, canonicalJson, checkHead, fault } from './backup-file.js';
+import { canonicalData, canonicalJson, checkHead, fault } from './backup-file.js';
 
 type Picture = NonNullable<BackupDto['pictures']>[number];
 
@@ -14,10 +14,10 @@ type Picture = NonNullable<BackupDto['pictures']>[number];
 export interface StagedBackup {
   readonly createdAt: string;
   readonly tables: readonly string[];
-  count(table: string): number;
-  rows(table: string): Iterable<unknown>;
+  readonly count: (table: string) => number;
+  readonly rows: (table: string) => Iterable<unknown>;
   readonly pictures: readonly Picture[];
-  close(): void;
+  readonly close: () => void;
 }
 
 /** Where the reader stands: in the backup, in its tables, in one table's rows; within a row or a list of pictures something is put together. */
@@ -100,7 +100,8 @@ class BackupReader {
   }
 
   private build(token: Token): void {
-    const { assembler, done } = this.#building!;
+    if (!this.#building) return;
+    const { assembler, done } = this.#building;
     assembler.consume(token);
     if (!assembler.done) return;
     this.#building = null;
@@ -140,7 +141,7 @@ export async function stageJson(
     connection.exec('COMMIT');
     connection.exec('CREATE INDEX row_of ON row (of)');
     if (!reader.whole) throw fault('FORMAT', 'this is not a whole backup of Yewridge');
-    const { createdAt, sha256 } = checkHead(reader.head as BackupHead);
+    const { createdAt, sha256 } = checkHead(reader.head);
     const staged = staging(connection, createdAt, reader);
     if (checksum(staged) !== sha256) {
       throw fault('CHECKSUM', 'its checksum does not fit what is in it: the file was damaged or changed by hand');

@@ -1,7 +1,7 @@
 import SQLite from 'better-sqlite3';
 import { once } from 'node:events';
 import { join } from 'node:path';
-import { parentPort } from 'node:worker_threads';
+import { type MessagePort, parentPort } from 'node:worker_threads';
 import { Database } from '../db/database.js';
 import { AppError } from '../http/app-error.js';
 import { ActsService } from '../shared/acts/acts-service.js';
@@ -12,8 +12,11 @@ import { FilesIn } from './files-in.js';
 import { KeptCopies } from './kept-copies.js';
 
 /** The thread that reads a file, so that nothing in it can hold up the rest of the program. It has a connection of its own. */
-const port = parentPort;
-if (!port) throw new Error('This runs as a thread of the server.');
+function mainThread(): MessagePort {
+  if (!parentPort) throw new Error('This runs as a thread of the server.');
+  return parentPort;
+}
+const port = mainThread();
 const say = (word: FileWord): void => {
   port.postMessage(word);
 };
@@ -21,7 +24,7 @@ const say = (word: FileWord): void => {
 /** Waits until nobody else writes. */
 async function turn(): Promise<() => void> {
   say({ kind: 'turn' });
-  await once(port!, 'message');
+  await once(port, 'message');
   return () => {
     say({ kind: 'turnOver' });
   };

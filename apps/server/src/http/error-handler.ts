@@ -70,5 +70,6 @@ export const errorHandler: ErrorRequestHandler = (error: unknown, request, respo
   }
   const refusal = asAppError(error);
   if (refusal.code === 'INTERNAL') request.log.error({ err: error }, 'unexpected failure');
-  response.status(refusal.status).json(refusal.toBody());
+  // What was to be sent may have left its type and how long it may be kept.
+  response.status(refusal.status).set('Cache-Control', 'no-store').type('json').send(JSON.stringify(refusal.toBody()));
 };
