@@ -94,9 +94,9 @@ describe('a backup of everything', () => {
   it('is put back though what stands here could be put into no file: half a character let in by an earlier version', async () => {
     const zip = await bytesFrom(own, 'backup.zip?owners=true');
     const broken = JSON.stringify({ ...sample, name: 'cut \ud83d' });
-    await other.database.source.query(`INSERT INTO design VALUES ('d', 1, 'cut', ?, '${NOW}', '${NOW}', NULL)`, [
-      broken,
-    ]);
+    other.database.connection
+      .prepare(`INSERT INTO design VALUES ('d', 1, 'cut', ?, '${NOW}', '${NOW}', NULL)`)
+      .run(broken);
     const out = await rowsOf(other);
     expect((out.data['design']?.[0]?.['document'] as { name: string }).name).toBe('cut \ufffd');
     expect((await take(other, 'all', zip)).status).toBe(200);

@@ -53,7 +53,7 @@ describe('the edge of the server', () => {
   });
 
   it('refuses, with its code, a fault of its own without telling what was inside', async () => {
-    await bench.database.source.query('DROP TABLE design');
+    bench.database.connection.exec('DROP TABLE design');
     const answer = await bench.http.get('/api/v1/designs');
     expect([answer.status, errorIn(answer).code]).toEqual([500, 'INTERNAL']);
     expect(answer.text).not.toContain('design');

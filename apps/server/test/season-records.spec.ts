@@ -279,9 +279,8 @@ describe('the season’s record over HTTP', () => {
 
   it('a full disk is said as such, and nothing of the act is kept', async () => {
     await act([hung()]);
-    const { source } = bench.database;
-    const [pages] = await source.query<{ page_count: number }[]>('PRAGMA page_count');
-    await source.query(`PRAGMA max_page_count = ${(pages?.page_count ?? 1) + 1}`);
+    const { connection } = bench.database;
+    connection.pragma(`max_page_count = ${Number(connection.pragma('page_count', { simple: true })) + 1}`);
     const notes = 'x'.repeat(2000);
     const looks = Array.from({ length: 50 }, (_, n) =>
       put('visits', `v${n}`, {
@@ -294,7 +293,7 @@ describe('the season’s record over HTTP', () => {
     const refused = await act(looks);
     expect([refused.status, errorIn(refused).code]).toEqual([507, 'DISK_FULL']);
     expect((await records('visits')).total).toBe(0);
-    await source.query('PRAGMA max_page_count = 1000000');
+    bench.database.connection.pragma('max_page_count = 1000000');
     expect((await act(looks)).status).toBe(201);
   });
 

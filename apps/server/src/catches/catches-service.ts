@@ -6,6 +6,7 @@ import { IsNull, MoreThanOrEqual } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { AppError } from '../http/app-error.js';
+import type { View } from '../shared/remembered/view.js';
 import { groupedBy, type SeasonLog } from '../shared/season-log/season-log.js';
 import { PLAN_DAYS, planOf, planSources, type PlanSources } from './plans.js';
 
@@ -19,13 +20,23 @@ function inLifeOrder(a: RecordDto<'followups'>, b: RecordDto<'followups'>): numb
 
 /** Every catch with where it stands, newest first. */
 export class CatchesService {
+  readonly #plans: View<readonly CatchPlanDto[]>;
+  readonly #board: View<CatchBoardDto>;
+
   constructor(
     private readonly database: Database,
     private readonly log: SeasonLog,
-  ) {}
+  ) {
+    this.#plans = log.view();
+    this.#board = log.view();
+  }
 
   /** The plans that are not over, those found last first. */
-  async plans(): Promise<readonly CatchPlanDto[]> {
+  plans(): Promise<readonly CatchPlanDto[]> {
+    return this.#plans.ask(() => this.workOut());
+  }
+
+  private async workOut(): Promise<readonly CatchPlanDto[]> {
     // Older plans are over, so that a long record does not slow the day.
     const since = addDays(this.log.today(), -PLAN_DAYS);
     const { cards } = await this.board(since);
@@ -57,7 +68,11 @@ export class CatchesService {
   }
 
   /** Catches found since a day; all of them when none is given. */
-  async board(since: IsoDate = ALL_YEARS.from): Promise<CatchBoardDto> {
+  board(since: IsoDate = ALL_YEARS.from): Promise<CatchBoardDto> {
+    return this.#board.ask(() => this.read(since), since);
+  }
+
+  private async read(since: IsoDate): Promise<CatchBoardDto> {
     const repository = this.database.source.getRepository(RECORD_ENTITIES.catches);
     const rows = await repository.find({
       where: { deletedAt: IsNull(), foundOn: MoreThanOrEqual(since) },

@@ -83,6 +83,18 @@ export function dataSourceFor(
   });
 }
 
+/** A connection for reading alone: it sees what is committed and cannot write. */
+function reading(file: string): Promise<DataSource> {
+  const source = dataSourceFor(file, []);
+  source.setOptions({
+    prepareDatabase: (connection: Connection) => {
+      prepare(connection);
+      connection.pragma('query_only = ON');
+    },
+  });
+  return source.initialize();
+}
+
 /** What TypeORM keeps of its one connection. */
 interface Driver {
   databaseConnection: Connection;
@@ -100,14 +112,19 @@ function unsettles(error: unknown): boolean {
 }
 
 /**
- * The open database. SQLite has one connection here, so every write goes through a queue, one at a time, in a transaction of
+ * The open database. One connection writes, so every write goes through a queue, one at a time, in a transaction of
  * its own. The transaction is ours and not TypeORM's, which counts depth by itself: after a full disk, where SQLite has rolled
  * back already, its count stays at one, the next refusal opens a savepoint, and everything after it is lost at the end.
  */
 export class Database {
   #tail: Promise<unknown> = Promise.resolve();
 
+  #version = 0;
+  #waiting = 0;
+
   private constructor(
+    private readonly writer: DataSource,
+    /** For reading: what is committed, and nothing of a transaction that is still open. */
     readonly source: DataSource,
     /** Path of the file, or `:memory:`. */
     readonly file: string,
@@ -119,12 +136,13 @@ export class Database {
     const source = await dataSourceFor(file).initialize();
     const broken: unknown[] = await source.query('PRAGMA foreign_key_check');
     if (broken.length > 0) throw new Error(`The database ${file} has rows that point nowhere.`);
-    return new Database(source, file);
+    return new Database(source, file === IN_MEMORY ? source : await reading(file), file);
   }
 
   /** A second connection to a database that is open already, in a thread of its own. */
   static async join(file: string, turn: () => Promise<() => void>): Promise<Database> {
-    return new Database(await dataSourceFor(file, []).initialize(), file, turn);
+    const source = await dataSourceFor(file, []).initialize();
+    return new Database(source, source, file, turn);
   }
 
   /**
@@ -140,34 +158,49 @@ export class Database {
 
   /** Runs something while nobody writes here: a thread that writes with a connection of its own. */
   alone<T>(work: () => Promise<T>): Promise<T> {
+    this.#waiting += 1;
     const next = this.#tail.then(async () => {
       const giveBack = await this.turn?.();
       try {
         return await work();
       } finally {
         giveBack?.();
+        this.#version += 1;
+        this.#waiting -= 1;
       }
     });
     this.#tail = next.catch(() => undefined);
     return next;
   }
 
+  /** Waits until no write is waiting. */
+  async quiet(): Promise<void> {
+    while (this.#waiting > 0) await this.#tail;
+  }
+
   /** Finishes the writes in flight, folds the log into the file and closes it. */
   async close(): Promise<void> {
     await this.#tail;
+    if (this.source !== this.writer) await this.source.destroy();
     try {
-      await this.source.query('PRAGMA wal_checkpoint(TRUNCATE)');
+      this.connection.pragma('wal_checkpoint(TRUNCATE)');
     } finally {
-      await this.source.destroy();
+      await this.writer.destroy();
     }
   }
 
+  /** Counts what was written: as long as it stays, so do the records. */
+  get version(): number {
+    return this.#version;
+  }
+
+  /** The connection that writes. */
   get connection(): Connection {
     return this.driver.databaseConnection;
   }
 
   private get driver(): Driver {
-    return this.source.driver as unknown as Driver;
+    return this.writer.driver as unknown as Driver;
   }
 
   private async transact<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
@@ -175,7 +208,7 @@ export class Database {
     if (isOpen(this.connection)) this.reopen();
     const { connection } = this;
     if (isOpen(connection)) throw new Error('A transaction of another write is still open.');
-    const runner = this.source.createQueryRunner() as QueryRunner & { isTransactionActive: boolean };
+    const runner = this.writer.createQueryRunner() as QueryRunner & { isTransactionActive: boolean };
     try {
       connection.exec('BEGIN IMMEDIATE');
       // TypeORM opens none of its own where it is told that there is one.

@@ -154,7 +154,7 @@ export async function stageJson(
 }
 
 async function read(source: Readable, reader: BackupReader): Promise<void> {
-  const tokens = source.pipe(parser.asStream({ streamValues: false } as never));
+  const tokens = source.pipe(parser.asStream({ streamValues: false }));
   source.on('error', (error) => tokens.destroy(error));
   tokens.on('data', (token: Token) => {
     try {

@@ -55,7 +55,7 @@ async function work({ op, id, file, query, timeZone, now, scratch, ...job }: Fil
     if (trying) return { kind: 'planned', plan: await filesIn.plan(file, query) };
     return { kind: 'taken', taken: await filesIn.take(id, file, query) };
   } finally {
-    await database.source.destroy();
+    await database.close();
   }
 }
 

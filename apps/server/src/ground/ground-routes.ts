@@ -1,12 +1,13 @@
 import { recordIdSchema, saveMapLayerSchema } from '@yewridge/contract/schemas';
 import { Router } from 'express';
+import { sendShared } from '../http/shared-answer.js';
 import { validated } from '../http/validate.js';
 import type { GroundService } from './ground-service.js';
 
 export function groundRoutes(ground: GroundService): Router {
   const router = Router();
   router.get('/ground', async (_request, response) => {
-    response.json(await ground.overview());
+    sendShared(response, await ground.overview());
   });
   router.get('/ground/layers', async (_request, response) => {
     response.json({ items: await ground.layers() });

@@ -13,6 +13,7 @@ import type { Database } from '../db/database.js';
 import { MapLayerEntity } from '../db/entities/map-layer-entity.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { AppError } from '../http/app-error.js';
+import type { View } from '../shared/remembered/view.js';
 import { recordDto } from '../shared/season-log/record-dto.js';
 import { groupedBy, type SeasonLog, type StayLine } from '../shared/season-log/season-log.js';
 
@@ -36,14 +37,22 @@ function hangsHere(hanging: HangingDto, stay: StayLine | undefined): HangsHereDt
 
 /** Sites with what hangs there, what was caught there, and whose they are. */
 export class GroundService {
+  readonly #overview: View<GroundDto>;
+
   constructor(
     private readonly database: Database,
     private readonly log: SeasonLog,
     /** What hangs now and when it is due; the app composes this from the rounds. */
     private readonly hanging: () => Promise<readonly HangingDto[]>,
-  ) {}
+  ) {
+    this.#overview = log.view();
+  }
 
-  async overview(): Promise<GroundDto> {
+  overview(): Promise<GroundDto> {
+    return this.#overview.ask(() => this.workOut());
+  }
+
+  private async workOut(): Promise<GroundDto> {
     const sites = await this.records<'sites'>('sites');
     const owners = new Map((await this.records<'owners'>('owners')).map((owner) => [owner.id, owner]));
     const hangs = new Map((await this.hanging()).map((one) => [one.siteId, one]));

@@ -10,6 +10,7 @@ import type { Lures } from '../shared/season-clock/lures.js';
 import type { SeasonClock } from '../shared/season-clock/season-clock.js';
 import { groupedBy, type SeasonLog, type StayLine, type WeatherLine } from '../shared/season-log/season-log.js';
 import { chanceOf, countsOf, hangingDto, type KnownOfStay, sensorOf } from './hanging.js';
+import type { View } from '../shared/remembered/view.js';
 import type { ScoutsLearnt } from '../shared/season-clock/scouts-learnt.js';
 
 const COUNTED_DAYS = 9;
@@ -46,6 +47,9 @@ function seasonDates(clock: SeasonClockDto | null): KnownOfStay['season'] {
 
 export class RoundsService {
   private readonly log: SeasonLog;
+  readonly #due: View<DueListDto>;
+  readonly #summary: View<SummaryDto>;
+  readonly #ribbon: View<RibbonDto>;
 
   constructor(
     private readonly parts: {
@@ -61,10 +65,17 @@ export class RoundsService {
     },
   ) {
     this.log = parts.log;
+    this.#due = this.log.view();
+    this.#summary = this.log.view();
+    this.#ribbon = this.log.view();
   }
 
   /** Every trap that hangs, those that need a keeper most first. */
-  async due(): Promise<DueListDto> {
+  due(): Promise<DueListDto> {
+    return this.#due.ask(() => this.workOutDue());
+  }
+
+  private async workOutDue(): Promise<DueListDto> {
     const today = this.log.today();
     const traps = await this.log.traps();
     const stays = await this.log.stays({ from: today, to: today });
@@ -119,7 +130,11 @@ export class RoundsService {
         fields: [{ path: 'to', message: `must be 0 to ${RIBBON_MOST_DAYS} days after from (got ${days})` }],
       });
     }
-    const span = { from, to };
+    return this.#ribbon.ask(() => this.draw({ from, to }), `${from} ${to}`);
+  }
+
+  private async draw(span: RibbonQuery): Promise<RibbonDto> {
+    const { from, to } = span;
     const traps = await this.log.traps();
     const visits = groupedBy(await this.log.visits(span), ({ deploymentId }) => deploymentId);
     const lines = await this.log.baits(span);
@@ -167,7 +182,11 @@ export class RoundsService {
   }
 
   /** Season by season: traps out, days at risk and catches, in all and by site. */
-  async summary(): Promise<SummaryDto> {
+  summary(): Promise<SummaryDto> {
+    return this.#summary.ask(() => this.sumUp());
+  }
+
+  private async sumUp(): Promise<SummaryDto> {
     const asOf = this.log.today();
     const stays = await this.log.stays(ALL_YEARS);
     const visits = await this.log.emptyLooks();

@@ -1,5 +1,6 @@
 import { calendarKeySchema, calendarPathSchema, idSchema, seasonQuerySchema } from '@yewridge/contract/schemas';
 import { type Response, Router } from 'express';
+import { sendShared } from '../http/shared-answer.js';
 import { validated } from '../http/validate.js';
 import { stepsCalendar } from './calendar-file.js';
 import type { CalendarKeys } from './calendar-keys.js';
@@ -19,7 +20,7 @@ export function todayRoutes(today: TodayService, season: SeasonSheet, calendars:
       .send(stepsCalendar(plans, today.stamp()));
   };
   router.get('/today', async (_request, response) => {
-    response.json(await today.now());
+    sendShared(response, await today.now());
   });
   router.get('/today/season', async (request, response) => {
     const { exposure } = validated(seasonQuerySchema, request.query, { convert: true });

@@ -2,6 +2,7 @@ import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { DueListDto } from '@yewridge/contract/rounds';
 import type { DayWeatherDto, TodayDto } from '@yewridge/contract/today';
 import { addDays, type IsoDate } from '@yewridge/core/season';
+import type { View } from '../shared/remembered/view.js';
 import type { SeasonClock } from '../shared/season-clock/season-clock.js';
 import { localSun } from '../shared/season-log/local-sun.js';
 import type { SeasonLog } from '../shared/season-log/season-log.js';
@@ -10,15 +11,23 @@ const WEATHER_DAYS = 6;
 
 /** What asks for a keeper now: traps, steps after a catch, the season and the weather. */
 export class TodayService {
+  readonly #now: View<TodayDto>;
+
   constructor(
     private readonly log: SeasonLog,
     private readonly clock: SeasonClock,
     /** Composed by the app from rounds and catches. */
     private readonly due: () => Promise<DueListDto>,
     private readonly plans: () => Promise<readonly CatchPlanDto[]>,
-  ) {}
+  ) {
+    this.#now = log.view();
+  }
 
-  async now(): Promise<TodayDto> {
+  now(): Promise<TodayDto> {
+    return this.#now.ask(() => this.workOut());
+  }
+
+  private async workOut(): Promise<TodayDto> {
     const { today, traps, inUse } = await this.due();
     return {
       now: this.log.minute(),

@@ -29,7 +29,8 @@ const THREE = [0, 1, 2] as const;
 const sumOver = (of: (n: 0 | 1 | 2) => number): number => of(0) + of(1) + of(2);
 
 interface Entry {
-  readonly x: readonly number[];
+  readonly x1: number;
+  readonly x2: number;
   readonly days: number;
   readonly arrived: boolean;
 }
@@ -37,10 +38,10 @@ interface Entry {
 function entriesOf(log: unknown): readonly Entry[] {
   return arrayAt(log, 'log').map((one, n) => {
     const fields = new Fields(one, `log[${n}]`, 'wrong type');
-    const x = scoutFeatures(fields.list('counts') as readonly ScoutCount[]);
+    const [, x1 = 0, x2 = 0] = scoutFeatures(fields.list('counts') as readonly ScoutCount[]);
     const days = fields.number('days', DAYS);
     const arrived = fields.whole('arrived', { min: 0, max: 1 }) === 1;
-    return { x, days, arrived };
+    return { x1, x2, days, arrived };
   });
 }
 
@@ -51,21 +52,62 @@ function threeOf(fields: Fields, key: 'mean' | 'sd', range: NumberRange): Vector
   return [own.number('0', range), own.number('1', range), own.number('2', range)];
 }
 
-/** Value of one look at η = b·x: ln likelihood, its slope and its curvature with the sign turned. */
-function lookAt({ days, arrived }: Entry, eta: number): readonly [value: number, slope: number, weight: number] {
-  const p = eta >= 0 ? 1 / (1 + Math.exp(-eta)) : Math.exp(eta) / (1 + Math.exp(eta));
-  const q = 1 - p;
-  // ln q without losing its figures where p is near 0.
-  const lnQ = eta >= 0 ? -eta - Math.log1p(Math.exp(-eta)) : -Math.log1p(Math.exp(eta));
-  if (!arrived) return [days * lnQ, -days * p, Math.max(LEAST_WEIGHT, days * p * q)];
-  const stayed = Math.exp(days * lnQ);
-  const came = -Math.expm1(days * lnQ);
-  const slope = (days * p * stayed) / came;
-  return [Math.log(came), slope, Math.max(LEAST_WEIGHT, -slope * (q - (days * p) / came))];
-}
-
 const dot = (x: readonly number[], b: readonly number[]): number =>
   x.reduce((sum, value, n) => sum + value * (b[n] ?? 0), 0);
+
+/** The posterior at b: its logarithm, its slope, and its curvature with the sign turned. */
+interface Posterior {
+  readonly value: number;
+  readonly slope: Vector;
+  readonly bend: Matrix;
+}
+
+/**
+ * Each look adds to η = b·x its ln likelihood, its slope g and its curvature w. In plain sums: a log of years has thousands of
+ * looks, and every new one asks for the fit again.
+ */
+function posteriorAt(entries: readonly Entry[], { mean, sd }: ScoutModel, [b0, b1, b2]: Vector): Posterior {
+  const [m0 = 0, m1 = 0, m2 = 0] = mean;
+  const [s0 = 1, s1 = 1, s2 = 1] = sd;
+  let value = -(((b0 - m0) / s0) ** 2 + ((b1 - m1) / s1) ** 2 + ((b2 - m2) / s2) ** 2) / 2;
+  let [g0, g1, g2] = [(m0 - b0) / s0 ** 2, (m1 - b1) / s1 ** 2, (m2 - b2) / s2 ** 2];
+  let [h00, h01, h02, h11, h12, h22] = [1 / s0 ** 2, 0, 0, 1 / s1 ** 2, 0, 1 / s2 ** 2];
+  for (const { x1, x2, days, arrived } of entries) {
+    const eta = b0 + b1 * x1 + b2 * x2;
+    const small = Math.exp(-Math.abs(eta));
+    const p = (eta >= 0 ? 1 : small) / (1 + small);
+    const q = 1 - p;
+    // ln q without losing its figures where p is near 0.
+    const lnQ = (eta >= 0 ? -eta : 0) - Math.log1p(small);
+    let g = -days * p;
+    let w = days * p * q;
+    if (arrived) {
+      const came = -Math.expm1(days * lnQ);
+      g = (days * p * Math.exp(days * lnQ)) / came;
+      w = -g * (q - (days * p) / came);
+      value += Math.log(came);
+    } else value += days * lnQ;
+    if (w < LEAST_WEIGHT) w = LEAST_WEIGHT;
+    g0 += g;
+    g1 += g * x1;
+    g2 += g * x2;
+    h00 += w;
+    h01 += w * x1;
+    h02 += w * x2;
+    h11 += w * x1 * x1;
+    h12 += w * x1 * x2;
+    h22 += w * x2 * x2;
+  }
+  return {
+    value,
+    slope: [g0, g1, g2],
+    bend: [
+      [h00, h01, h02],
+      [h01, h11, h12],
+      [h02, h12, h22],
+    ],
+  };
+}
 
 /** Inverse of a symmetric positive 3 x 3 matrix by its cofactors. */
 function inverse(m: Matrix): Matrix {
@@ -95,38 +137,34 @@ export function fitScoutModel(
   const sd = threeOf(fields, 'sd', { min: 0, above: true });
   const events = entries.filter(({ arrived }) => arrived).length;
   if (entries.length === 0) return { mean, sd, n: 0, events: 0 };
-  const value = (b: readonly number[]): number =>
-    entries.reduce((sum, one) => sum + lookAt(one, dot(one.x, b))[0], 0) -
-    sumOver((n) => ((b[n] ?? 0) - mean[n]) ** 2 / (2 * sd[n] ** 2));
+  const model = { mean, sd };
   let b: Vector = [...mean];
+  let here = posteriorAt(entries, model, b);
   for (let step = 0; step < MOST_STEPS; step++) {
-    const slope = THREE.map((n) => (mean[n] - b[n]) / sd[n] ** 2) as Vector;
-    const bend = THREE.map((i) => THREE.map((j) => (i === j ? 1 / sd[i] ** 2 : 0))) as Matrix;
-    for (const one of entries) {
-      const [, g, w] = lookAt(one, dot(one.x, b));
-      for (const i of THREE) {
-        const xi = one.x[i] ?? 0;
-        slope[i] += g * xi;
-        for (const j of THREE) bend[i][j] += w * xi * (one.x[j] ?? 0);
-      }
-    }
-    const back = inverse(bend);
-    const move = THREE.map((i) => dot(back[i], slope)) as Vector;
-    const before = value(b);
+    const back = inverse(here.bend);
+    const move = THREE.map((i) => dot(back[i], here.slope)) as Vector;
+    const rounding = ROUNDING * (1 + Math.abs(here.value));
     const atRest = THREE.every((n) => Math.abs(move[n]) < AT_REST * (1 + Math.abs(b[n])));
-    if (atRest || dot(slope, move) < ROUNDING * (1 + Math.abs(before))) {
+    if (atRest || dot(here.slope, move) < rounding) {
       return { mean: b, sd: THREE.map((n) => Math.sqrt(back[n][n])) as Vector, n: entries.length, events };
     }
     // A whole step, or half of it, until the posterior does not fall.
     let share = 1;
-    let next = b;
-    for (let half = 0; half < MOST_HALVINGS; half++) {
-      const along = share;
-      next = THREE.map((n) => b[n] + along * move[n]) as Vector;
-      if (value(next) >= before - ROUNDING * (1 + Math.abs(before))) break;
+    let next = along(b, move, share);
+    let there = posteriorAt(entries, model, next);
+    for (let half = 0; half < MOST_HALVINGS && there.value < here.value - rounding; half++) {
       share /= 2;
+      next = along(b, move, share);
+      there = posteriorAt(entries, model, next);
     }
     b = next;
+    here = there;
   }
   throw new DomainError('CONVERGENCE', 'log', `no mode within ${MOST_STEPS} steps`);
 }
+
+const along = ([b0, b1, b2]: Vector, [m0, m1, m2]: Vector, share: number): Vector => [
+  b0 + share * m0,
+  b1 + share * m1,
+  b2 + share * m2,
+];

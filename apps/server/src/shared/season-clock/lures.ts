@@ -12,6 +12,7 @@ import {
   type Shade,
   type Substance,
 } from '@yewridge/core/season';
+import { Remembered } from '../remembered/remembered.js';
 import { type BaitLine, groupedBy, type LureLine, type SeasonLog, type WeatherLine } from '../season-log/season-log.js';
 
 const FORECAST_DAYS = 16;
@@ -42,28 +43,19 @@ function baitOf(
 
 /** How fresh the lures are that hang, and when they want to be renewed; weighings tell how fast each carrier empties. */
 export class Lures {
-  #memory: { readonly stamp: string; readonly value: ReadonlyMap<string, LureDto> } | null = null;
-
-  #drawn: { readonly stamp: string; readonly value: ReadonlyMap<string, readonly number[]> } | null = null;
+  readonly #hanging = new Remembered<ReadonlyMap<string, LureDto>>();
+  readonly #drawn = new Remembered<ReadonlyMap<string, readonly number[]>>();
 
   constructor(private readonly log: SeasonLog) {}
 
   /** By stay: the lure put in last. */
   async hanging(): Promise<ReadonlyMap<string, LureDto>> {
-    const stamp = await this.log.stamp(MEMORY);
-    if (this.#memory?.stamp === stamp) return this.#memory.value;
-    const value = await this.read();
-    this.#memory = { stamp, value };
-    return value;
+    return this.#hanging.at(await this.log.stamp(MEMORY), () => this.read());
   }
 
   /** What is left of each lure at the end of its days, by its id; `baits` of a span that is drawn. */
   async left(baits: readonly BaitLine[], span: string): Promise<ReadonlyMap<string, readonly number[]>> {
-    const stamp = `${span} ${await this.log.stamp(MEMORY)}`;
-    if (this.#drawn?.stamp === stamp) return this.#drawn.value;
-    const value = await this.courses(baits);
-    this.#drawn = { stamp, value };
-    return value;
+    return this.#drawn.at(`${span} ${await this.log.stamp(MEMORY)}`, () => this.courses(baits));
   }
 
   /** What weighings have told of each carrier so far. */

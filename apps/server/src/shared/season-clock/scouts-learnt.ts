@@ -2,17 +2,21 @@ import {
   daysBetween,
   fitScoutModel,
   SCOUT_PRIOR,
+  scoutFeatures,
   type ScoutCount,
   type ScoutLook,
   type ScoutModel,
 } from '@yewridge/core/season';
 import { DomainError } from '@yewridge/core/shared/errors';
+import { Remembered } from '../remembered/remembered.js';
 import { groupedBy, type SeasonLog, type VisitLine } from '../season-log/season-log.js';
 
 const MEMORY = ['visits', 'deployments'] as const;
 const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
 /** A look says something of the next one within so many days. */
 const LONGEST_DAYS = 14;
+/** Counts that far apart are no rise: see the core's scouts. */
+const RISE_DAYS = 8;
 /** Before so many arrivals the rule of thumb knows more than the log. */
 const LEAST_ARRIVALS = 3;
 const DAY_MINUTES = 1440;
@@ -39,6 +43,8 @@ function looksOf(visits: readonly VisitLine[]): readonly ScoutLook[] {
     const { day, hour } = timeOf(at);
     if (scouts === null || day <= (counts.at(-1)?.day ?? -Infinity)) continue;
     counts.push({ day, hour, perMin: scouts });
+    // What lies further back says nothing of how the scouts rise.
+    while ((counts[0]?.day ?? day) < day - RISE_DAYS) counts.shift();
     const next = visits[n + 1];
     const days = next ? timeOf(next.at).day - day : 0;
     if (next && days > 0 && days <= LONGEST_DAYS) {
@@ -51,7 +57,7 @@ function looksOf(visits: readonly VisitLine[]): readonly ScoutLook[] {
 /** Scouts counted when they are home say nothing. */
 function saysSomething(look: ScoutLook): boolean {
   try {
-    fitScoutModel([look]);
+    scoutFeatures(look.counts);
     return true;
   } catch (error) {
     if (error instanceof DomainError && error.code === 'EMPTY') return false;
@@ -61,18 +67,18 @@ function saysSomething(look: ScoutLook): boolean {
 
 /** How scouts foretell a swarm, by the rule of thumb or tuned to the keeper's own looks. */
 export class ScoutsLearnt {
-  #memory: { readonly stamp: string; readonly value: LearntScouts } | null = null;
+  readonly #remembered = new Remembered<LearntScouts>();
 
   constructor(private readonly log: SeasonLog) {}
 
   async now(): Promise<LearntScouts> {
-    const stamp = await this.log.stamp(MEMORY);
-    if (this.#memory?.stamp === stamp) return this.#memory.value;
+    return this.#remembered.at(await this.log.stamp(MEMORY), () => this.learn());
+  }
+
+  private async learn(): Promise<LearntScouts> {
     const visits = groupedBy(await this.log.visits(ALL_YEARS), ({ deploymentId }) => deploymentId);
     const { n, events, mean, sd } = fitScoutModel([...visits.values()].flatMap(looksOf));
     const tuned = events >= LEAST_ARRIVALS;
-    const value = { model: tuned ? { mean, sd } : SCOUT_PRIOR, looks: n, arrivals: events, tuned };
-    this.#memory = { stamp, value };
-    return value;
+    return { model: tuned ? { mean, sd } : SCOUT_PRIOR, looks: n, arrivals: events, tuned };
   }
 }

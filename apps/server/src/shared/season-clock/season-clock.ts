@@ -17,6 +17,7 @@ import {
   swarmSeasonCurve,
 } from '@yewridge/core/season';
 import { DomainError } from '@yewridge/core/shared/errors';
+import { Remembered } from '../remembered/remembered.js';
 import { groupedBy, type PlaceLine, type SeasonLog, type WeatherLine } from '../season-log/season-log.js';
 
 const FORECAST_DAYS = 16;
@@ -59,7 +60,7 @@ function delayedBy(
 
 /** When swarms are to be expected, from the keeper's catches, the warmth so far and what bloomed. */
 export class SeasonClock {
-  #memory: { readonly stamp: string; readonly value: SeasonClockDto | null } | null = null;
+  readonly #remembered = new Remembered<SeasonClockDto | null>();
 
   constructor(
     private readonly log: SeasonLog,
@@ -68,11 +69,7 @@ export class SeasonClock {
 
   /** `null` while there is no site. */
   async now(): Promise<SeasonClockDto | null> {
-    const stamp = await this.log.stamp(MEMORY);
-    if (this.#memory?.stamp === stamp) return this.#memory.value;
-    const value = await this.predict();
-    this.#memory = { stamp, value };
-    return value;
+    return this.#remembered.at(await this.log.stamp(MEMORY), () => this.predict());
   }
 
   private async predict(): Promise<SeasonClockDto | null> {

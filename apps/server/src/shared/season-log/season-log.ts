@@ -4,6 +4,8 @@ import type { TableName } from '@yewridge/contract/season';
 import { dateAt, minuteAt, offsetAt } from './site-date.js';
 import type { Database } from '../../db/database.js';
 import type { Clock } from '../clock/clock.js';
+import { View } from '../remembered/view.js';
+import { ViewTurns } from '../remembered/view-turns.js';
 
 /** A trap as the season's views need it. */
 export interface TrapLine {
@@ -121,11 +123,21 @@ const IN_SPAN = `deployment_id IN (
 
 /** The one read model that joins traps, stays, looks, lures and catches. Rows as they are stored, in SI. */
 export class SeasonLog {
+  readonly #turns: ViewTurns;
+  readonly #stamps = new Map<string, { readonly version: number; readonly stamp: Promise<string> }>();
+
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly timeZone: string,
-  ) {}
+  ) {
+    this.#turns = new ViewTurns(() => database.quiet());
+  }
+
+  /** A view of these records: one answer until something is written or a minute has passed. */
+  view<T>(): View<T> {
+    return new View<T>(this.#turns, () => `${this.database.version} ${this.minute()}`);
+  }
 
   /** The civil date where the keeper is. */
   today(): IsoDate {
@@ -251,11 +263,20 @@ export class SeasonLog {
 
   /** Changes whenever a record of one of the tables does: what was worked out from them holds as long. */
   async stamp(tables: readonly TableName[]): Promise<string> {
+    const what = tables.join();
+    const { version } = this.database;
+    const known = this.#stamps.get(what);
+    const stamp = known?.version === version ? known.stamp : this.readStamp(tables);
+    this.#stamps.set(what, { version, stamp });
+    return `${this.today()} ${await stamp}`;
+  }
+
+  private async readStamp(tables: readonly TableName[]): Promise<string> {
     const parts = tables.map(
       (table) => `(SELECT count(*) || '/' || coalesce(max(updated_at_utc), '') FROM "${table}")`,
     );
     const [row] = await this.query<{ stamp: string }>(`SELECT ${parts.join(" || ' ' || ")} AS stamp`);
-    return `${this.today()} ${row?.stamp ?? ''}`;
+    return row?.stamp ?? '';
   }
 
   /** Now, as a UTC instant. */
@@ -290,7 +311,8 @@ export class SeasonLog {
     return new Map(rows.map((row) => [row.deploymentId, row]));
   }
 
-  private query<T>(sql: string, values: readonly unknown[] = []): Promise<T[]> {
+  private async query<T>(sql: string, values: readonly unknown[] = []): Promise<T[]> {
+    await this.#turns.breathe();
     return this.database.source.query<T[]>(sql, [...values]);
   }
 }

@@ -1,0 +1,140 @@
+/**
+ * Fifty clients at once, three writes in ten, upon the demo's records, and upon a bare Express server with the same driver that
+ * reads and writes rows of the same size: how many requests a second, and how long the slowest takes.
+ */
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { Agent, createServer, request } from 'node:http';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import express from 'express';
+
+const CLIENTS = 50;
+const WRITES = 0.3;
+const PORT = 8161;
+const BARE_PORT = 8162;
+
+const agent = new Agent({ keepAlive: true, maxSockets: CLIENTS });
+
+function ask(port, method, path, body) {
+  return new Promise((resolve, reject) => {
+    const sent = request({ agent, port, host: '127.0.0.1', method, path, headers: { 'content-type': 'application/json' } });
+    sent.on('response', (answer) => {
+      let bytes = 0;
+      answer.on('data', (piece) => (bytes += piece.length));
+      answer.on('end', () => resolve({ status: answer.statusCode, bytes }));
+    });
+    sent.on('error', reject);
+    sent.end(body);
+  });
+}
+
+/** Clients that ask one thing after the other for some seconds. */
+async function run(port, seconds, next) {
+  const times = [];
+  const slowest = new Map();
+  let failed = 0;
+  const until = performance.now() + seconds * 1000;
+  await Promise.all(
+    Array.from({ length: CLIENTS }, async (_, client) => {
+      for (let n = 0; performance.now() < until; n++) {
+        const [method, path, body] = next(client, n);
+        const begun = performance.now();
+        const { status } = await ask(port, method, path, body);
+        const took = performance.now() - begun;
+        times.push(took);
+        const what = `${method} ${path.split('?')[0].replace(/\/c\d.*/, '')}`;
+        slowest.set(what, Math.max(slowest.get(what) ?? 0, took));
+        if (status >= 400) failed += 1;
+      }
+    }),
+  );
+  times.sort((a, b) => a - b);
+  return {
+    perSecond: times.length / seconds,
+    p50: times[Math.floor(times.length / 2)],
+    p95: times[Math.floor(times.length * 0.95)],
+    slowest: times.at(-1),
+    by: [...slowest].sort((a, b) => b[1] - a[1]),
+    failed,
+  };
+}
+
+const READS = [
+  '/api/v1/today',
+  '/api/v1/rounds/due',
+  '/api/v1/catches/board',
+  '/api/v1/ground',
+  '/api/v1/records/visits?limit=50&sort=-at',
+  '/api/v1/designs',
+  '/api/v1/rounds/ribbon?from=2026-03-01&to=2026-07-31',
+];
+
+const act = (client, n, stay) =>
+  JSON.stringify({
+    says: 'Looked at a trap',
+    changes: [
+      {
+        op: 'put',
+        table: 'visits',
+        id: `c${client}-${n}-${process.pid}`,
+        revision: 0,
+        fields: { deploymentId: stay, at: '2026-05-13T10:00', occupied: false, scoutsPerMin: n % 12 },
+      },
+    ],
+  });
+
+/** The same share of reads and writes on an Express that only reads and writes rows. */
+async function bare(folder, bytes) {
+  const database = new Database(join(folder, 'bare.sqlite'));
+  database.pragma('journal_mode = WAL');
+  database.pragma('synchronous = FULL');
+  database.exec('CREATE TABLE row (id TEXT PRIMARY KEY, json TEXT NOT NULL)');
+  const insert = database.prepare('INSERT INTO row VALUES (?, ?)');
+  const one = database.prepare('SELECT json FROM row WHERE id = ?');
+  for (const [n, size] of bytes.entries()) insert.run(`r${n}`, JSON.stringify({ x: 'y'.repeat(size) }));
+  const app = express();
+  app.use(express.json());
+  app.get('/r/:id', (asked, answer) => answer.json(JSON.parse(one.get(asked.params.id).json)));
+  app.put('/r/:id', (asked, answer) => {
+    insert.run(asked.params.id, JSON.stringify(asked.body));
+    answer.status(201).json(asked.body);
+  });
+  const server = createServer(app);
+  await new Promise((ready) => server.listen(BARE_PORT, '127.0.0.1', ready));
+  return { close: () => server.close(() => database.close()) };
+}
+
+export async function manyClients(folder, main, seconds = 15) {
+  const child = spawn(process.execPath, [main, '--demo'], {
+    env: { ...process.env, YEWRIDGE_PORT: `${PORT}`, YEWRIDGE_DEMO_DATA: join(folder, 'demo') },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await once(child.stdout, 'data');
+  const stays = await (await fetch(`http://localhost:${PORT}/api/v1/rounds/due`)).json();
+  const stay = stays.traps[0].deploymentId;
+  const bytes = [];
+  for (const path of READS) bytes.push((await ask(PORT, 'GET', path)).bytes);
+  const isWrite = (n) => (n * 0.618034) % 1 < WRITES;
+  const own = await run(PORT, seconds, (client, n) =>
+    isWrite(n) ? ['PUT', `/api/v1/acts/c${client}-${n}`, act(client, n, stay)] : ['GET', READS[(client + n) % READS.length]],
+  );
+  child.kill('SIGTERM');
+  await once(child, 'exit');
+  const server = await bare(folder, bytes);
+  const plain = await run(BARE_PORT, seconds, (client, n) =>
+    isWrite(n) ? ['PUT', `/r/c${client}-${n}`, act(client, n, stay)] : ['GET', `/r/r${(client + n) % READS.length}`],
+  );
+  server.close();
+  agent.destroy();
+  return { own, bare: plain };
+}
+
+if (process.argv[1]?.endsWith('many-clients.mjs')) {
+  const { mkdtempSync } = await import('node:fs');
+  const { tmpdir } = await import('node:os');
+  const main = new URL('../apps/server/dist/main.js', import.meta.url).pathname;
+  const { inspect } = await import("node:util");
+  console.log(inspect(await manyClients(mkdtempSync(join(tmpdir(), 'yewridge-many-')), main, Number(process.argv[2] ?? 15)), { depth: 5 }));
+  process.exit(0);
+}
