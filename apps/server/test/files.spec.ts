@@ -144,7 +144,6 @@ describe('formats of files', () => {
     };
     expect(faults('sites', 'id, lat,colour,lat\n1,2,3,4')).toEqual([
       [1, 'name', 'MISSING'],
-      [1, 'lon', 'MISSING'],
       [1, 'permission', 'MISSING'],
       [1, 'colour', 'UNKNOWN'],
       [1, 'lat', 'DUPLICATE'],

@@ -196,6 +196,8 @@ describe('numeric: bisection', () => {
   });
 
   it('says so when there is none', () => {
-    expect(() => bisect((x) => x * x + 1, { low: -1, high: 1, tolerance: 1e-9, path: 'x' })).toThrowError(/no change of sign/);
+    expect(() => bisect((x) => x * x + 1, { low: -1, high: 1, tolerance: 1e-9, path: 'x' })).toThrowError(
+      /no change of sign/,
+    );
   });
 });

@@ -50,12 +50,11 @@ export class CatchesService {
     });
   }
 
-  /** The plan of one catch, over or not. @throws AppError `NOT_FOUND` also where nobody knows the place. */
-  async plan(id: string): Promise<CatchPlanDto> {
+  /** The plan of one catch, over or not; `null` while nothing says where on the Earth it is. @throws AppError `NOT_FOUND`. */
+  async plan(id: string): Promise<CatchPlanDto | null> {
     const card = (await this.board()).cards.find(({ caught }) => caught.id === id);
-    const plan = card && planOf(card, await this.planSources(card.caught.foundOn), this.log);
-    if (!plan) throw new AppError('NOT_FOUND');
-    return plan;
+    if (!card) throw new AppError('NOT_FOUND');
+    return planOf(card, await this.planSources(card.caught.foundOn), this.log);
   }
 
   private async planSources(since: IsoDate): Promise<PlanSources> {

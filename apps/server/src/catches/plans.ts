@@ -1,24 +1,35 @@
 import type { CatchCardDto, CatchPlanDto } from '@yewridge/contract/catches';
 import type { RecordDto } from '@yewridge/contract/season';
 import {
-  type AfterCatchPlan,
-  afterCatchPlan,
-  type CaughtSwarm,
+  type ColonyPlan,
+  colonyPlan,
+  colonyWay,
   type ForecastDay,
   type MarkedStep,
-  type PlanTask,
+  LADDER_M,
   planTrack,
+  type StepTask,
   swarmClass,
   type SwarmSizeClass,
   type TrackStep,
 } from '@yewridge/core/catches';
-import { beesFromFrames, massFromBees } from '@yewridge/core/bench';
+import {
+  assessDesign,
+  beesFromFrames,
+  designLoad,
+  massFromBees,
+  massOnDay,
+  swarmAdvice,
+  USUAL_LIMITS,
+} from '@yewridge/core/bench';
 import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
+import { middleOf } from '../shared/season-clock/season-clock.js';
 import {
   groupedBy,
   type PlaceLine,
   type SeasonLog,
   type StayLine,
+  type TrapLine,
   type WeatherLine,
 } from '../shared/season-log/season-log.js';
 
@@ -28,6 +39,7 @@ const FORECAST_DAYS = 30;
 
 export interface PlanSources {
   readonly stays: ReadonlyMap<string, StayLine>;
+  readonly traps: ReadonlyMap<string, TrapLine>;
   readonly places: ReadonlyMap<string, PlaceLine>;
   readonly weather: readonly WeatherLine[];
   readonly lastEmpty: ReadonlyMap<string, readonly IsoDate[]>;
@@ -35,18 +47,24 @@ export interface PlanSources {
   readonly steps: ReadonlyMap<string, readonly RecordDto<'steps'>[]>;
 }
 
-function sizeOf({ size, massKg, framesCovered }: RecordDto<'catches'>): SwarmSizeClass | null {
-  if (size !== null) return size;
-  const mass = massKg ?? (framesCovered === null ? null : massFromBees(beesFromFrames({ frames: framesCovered })).mass);
+/** kg, as weighed or by the frames they cover. */
+function massOf({ massKg, framesCovered }: RecordDto<'catches'>): number | null {
+  if (massKg !== null) return massKg;
+  return framesCovered === null ? null : massFromBees(beesFromFrames({ frames: framesCovered })).mass;
+}
+
+function sizeOf(caught: RecordDto<'catches'>): SwarmSizeClass | null {
+  if (caught.size !== null) return caught.size;
+  const mass = massOf(caught);
   return mass === null ? null : swarmClass(mass);
 }
 
 /** What the records tell of steps that nobody marked. */
-function told(card: CatchCardDto, tasks: readonly PlanTask[], again: IsoDate | null): readonly MarkedStep[] {
+function told(card: CatchCardDto, tasks: readonly StepTask[], again: IsoDate | null): readonly MarkedStep[] {
   const { takenDownOn, followups } = card;
   const on = (kind: string): IsoDate | null => followups.find((one) => one.kind === kind)?.on ?? null;
   const marks: MarkedStep[] = [];
-  const done = (codes: readonly PlanTask['code'][], date: IsoDate | null): void => {
+  const done = (codes: readonly StepTask['code'][], date: IsoDate | null): void => {
     if (date === null) return;
     for (const code of codes) {
       const task = tasks.find((one) => one.code === code);
@@ -55,7 +73,8 @@ function told(card: CatchCardDto, tasks: readonly PlanTask[], again: IsoDate | n
     }
   };
   if (takenDownOn !== null) {
-    for (const code of ['closeAtDusk', 'lowerAtFirstLight', 'shade'] as const) marks.push({ code, state: 'done' });
+    for (const code of ['peek', 'closeAtDusk', 'lowerAtFirstLight', 'shade'] as const)
+      marks.push({ code, state: 'done' });
     done(['move'], takenDownOn);
   }
   const hived = on('hived');
@@ -78,14 +97,14 @@ function eveningOf(at: string): IsoDate {
 
 /** The plan by the evening the entrance really is closed: as marked; or the next one, while nobody has closed it in time. */
 function asItGoes(
-  caught: CaughtSwarm,
+  caught: Parameters<typeof colonyPlan>[0],
   card: CatchCardDto,
   marks: readonly RecordDto<'steps'>[],
   now: string,
-): AfterCatchPlan {
-  const plan = afterCatchPlan(caught);
-  const again = (closeOn: IsoDate): AfterCatchPlan =>
-    afterCatchPlan({ ...caught, closeOn: closeOn < caught.foundOn ? caught.foundOn : closeOn });
+): ColonyPlan {
+  const plan = colonyPlan(caught);
+  const again = (closeOn: IsoDate): ColonyPlan =>
+    colonyPlan({ ...caught, closeOn: closeOn < caught.foundOn ? caught.foundOn : closeOn });
   const mark = marks.find(({ code }) => code === 'closeAtDusk');
   if (typeof mark?.at === 'string' && mark.state !== 'skipped') return again(eveningOf(mark.at));
   const closing = plan.tasks.find(({ code }) => code === 'closeAtDusk');
@@ -108,21 +127,75 @@ function unknownDays(foundOn: IsoDate, steps: readonly TrackStep[], forecast: re
   return Array.from({ length: days }, (_, n) => addDays(foundOn, n)).filter((date) => !known.has(date)).length;
 }
 
-/** The plan of one catch as it stands; `null` for bees that were caught nowhere we know. */
+/** What a trap weighs on the day it is carried, and whether one person may lift it from where it hangs. */
+function carryOf(
+  trap: TrapLine | undefined,
+  { caught }: CatchCardDto,
+  steps: readonly TrackStep[],
+  heightM: number | null,
+): CatchPlanDto['carry'] {
+  const move = steps.find(({ code }) => code === 'move');
+  if (!trap || !move || move.state === 'done') return null;
+  const assessed = assessDesign(trap.asBuilt);
+  if (!assessed.ok) return null;
+  const room = assessed.readings.room.net;
+  const load = designLoad(trap.asBuilt, room);
+  if (trap.massKg === null && load.unweighed.length > 0) return null;
+  const empty = trap.massKg === null ? load.empty : { mass: trap.massKg, low: trap.massKg, high: trap.massKg };
+  const since = caught.arrivedOn ?? caught.foundOn;
+  const days = Math.max(0, daysBetween(since, move.start.slice(0, 10)));
+  const { mass, low, high } = massOnDay(days, empty, room, { ...load.plan, swarm: massOf(caught) ?? load.plan.swarm });
+  const limitKg = heightM !== null && heightM > LADDER_M ? USUAL_LIMITS.ladder : USUAL_LIMITS.ground;
+  return {
+    kg: mass,
+    lowKg: low,
+    highKg: high,
+    days,
+    weighed: trap.massKg !== null,
+    limitKg,
+    onePerson: high <= limitKg,
+  };
+}
+
+/** Where bees were caught, for the sun: a site, where they hung, or the middle of all sites. */
+function placeOf({ caught, siteId }: CatchCardDto, { places }: PlanSources): Where | null {
+  const site = siteId === null ? undefined : places.get(siteId);
+  if (site) return { ...site, by: 'site' };
+  const { placeLat: lat, placeLon: lon } = caught;
+  const [any] = places.values();
+  const timeZone = any?.timeZone ?? null;
+  if (lat !== null && lon !== null) return { lat, lon, timeZone, by: 'place' };
+  const middle = middleOf([...places.values()]);
+  return middle && { ...middle, timeZone, by: 'middle' };
+}
+
+interface Where {
+  readonly lat: number;
+  readonly lon: number;
+  readonly timeZone: string | null;
+  readonly by: CatchPlanDto['placedBy'];
+}
+
+/** The plan of one catch as it stands; `null` while nothing says where on the Earth it is. */
 export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog): CatchPlanDto | null {
   const { caught } = card;
   const stay = caught.deploymentId === null ? undefined : sources.stays.get(caught.deploymentId);
-  const place = card.siteId === null ? undefined : sources.places.get(card.siteId);
+  const trap = stay && sources.traps.get(stay.trapId);
+  const place = placeOf(card, sources);
   if (!place) return null;
+  const way = colonyWay(caught.method, stay !== undefined);
   const { foundOn, arrivedOn } = caught;
   const size = sizeOf(caught);
-  const school = caught.school ?? 'anchor';
+  // A swarm on a branch has nothing to anchor it: it is taken the same evening unless somebody says otherwise.
+  const school = caught.school ?? (way === 'trap' ? 'anchor' : 'sameEvening');
   const until = addDays(foundOn, FORECAST_DAYS);
   const forecast = sources.weather
     .filter(({ date }) => date >= foundOn && date <= until)
     .map(({ date, tMax, rainMm }): ForecastDay => ({ date, tMax, rainMm }));
   const own = sources.steps.get(caught.id) ?? [];
   const input = {
+    way,
+    framesIn: trap?.framesOnly ?? 0,
     foundOn,
     arrivedOn,
     leftOn: arrivedOn === null && stay ? lastEmptyBefore(sources, stay.id, foundOn) : null,
@@ -147,6 +220,10 @@ export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog)
     catchId: caught.id,
     deploymentId: caught.deploymentId,
     siteId: card.siteId,
+    way,
+    placedBy: place.by,
+    framesIn: trap?.framesOnly ?? 0,
+    carry: carryOf(trap, card, steps, stay?.heightM ?? null),
     number: card.number,
     place: card.place,
     heightM: stay?.heightM ?? null,
@@ -156,7 +233,7 @@ export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog)
     school,
     size: size ?? 'medium',
     sizeAssumed: size === null,
-    frames: plan.frames,
+    frames: massOf(caught) === null ? plan.frames : swarmAdvice({ mass: massOf(caught) ?? 0 }).startFrames,
     notes: plan.notes,
     steps,
     unknownDays: unknownDays(foundOn, steps, forecast),
@@ -183,6 +260,7 @@ export async function planSources(
   const empty = groupedBy(await log.emptyLooks(since), ({ deploymentId }) => deploymentId);
   return {
     stays,
+    traps: new Map((await log.traps()).map((trap) => [trap.id, trap])),
     places: new Map((await log.places()).map((place) => [place.id, place])),
     weather: await log.weather({ from: since, to: addDays(today, FORECAST_DAYS) }),
     lastEmpty: new Map([...empty].map(([id, looks]) => [id, looks.map(({ date }) => date).sort()])),

@@ -22,6 +22,7 @@ import { CreatePhotos20261126020000 } from './migrations/20261126020000-create-p
 import { CreateSteps20261126024500 } from './migrations/20261126024500-create-steps.js';
 import { CreateDevices20261126051000 } from './migrations/20261126051000-create-devices.js';
 import { QueenSigns20261126053000 } from './migrations/20261126053000-queen-signs.js';
+import { SayNoMore20261129150000 } from './migrations/20261129150000-say-no-more.js';
 
 /** Thrown at the end of a write that was only to tell what would happen: everything of it is undone. */
 export class OnlyTried extends Error {}
@@ -56,6 +57,7 @@ export const MIGRATIONS = [
   CreateSteps20261126024500,
   CreateDevices20261126051000,
   QueenSigns20261126053000,
+  SayNoMore20261129150000,
 ];
 
 /** As a database that was written to names them. */

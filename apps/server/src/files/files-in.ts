@@ -218,12 +218,10 @@ export class FilesIn {
     }
     const without = new Set((query.without ?? '').split(',').map(Number));
     const kept = await this.database.source.getRepository(RECORD_ENTITIES.sites).findBy({ deletedAt: IsNull() });
-    const sites = kept.map(({ id, name, lat, lon }) => ({
-      id,
-      name: String(name),
-      lat: Number(lat),
-      lon: Number(lon),
-    }));
+    const sites = kept.flatMap(({ id, name, lat, lon }) =>
+      typeof lat === 'number' && typeof lon === 'number' ? [{ id, name: String(name), lat, lon }] : [],
+    );
+    const known = new Set(kept.map(({ id }) => id));
     const faults: FaultDto[] = [];
     const seen: PlaceDto[] = [];
     const rows = places.flatMap((place, n): FileRow[] => {
@@ -236,16 +234,7 @@ export class FilesIn {
         .find(({ metres }) => metres <= NEAR_M);
       seen.push({ row, name: place.name, lat: place.lat, lon: place.lon, near: near ?? null });
       if (without.has(row)) return [];
-      const {
-        values,
-        given,
-        faults: own,
-      } = siteRow(
-        place,
-        id,
-        row,
-        sites.some((site) => site.id === id),
-      );
+      const { values, given, faults: own } = siteRow(place, id, row, known.has(id));
       faults.push(...own);
       return [{ row, values, given }];
     });

@@ -9,6 +9,10 @@ import { type XmlElement, xmlTree } from './xml-tree.js';
  * Properties carry the column names of the table's file, with the units in them.
  */
 export type SiteOut = Fields<'sites'> & { readonly id: string };
+type PlacedSite = SiteOut & { readonly lat: number; readonly lon: number };
+
+/** A site that is not placed yet has no mark on a map; its row in the table says so. */
+const isPlaced = (site: SiteOut): site is PlacedSite => site.lat !== null && site.lon !== null;
 
 /** A place as a map file says it, with the columns it gave besides; nothing is checked yet but the position. */
 export interface PlaceIn {
@@ -27,14 +31,15 @@ function bad(row: number, code: 'FORMAT' | 'TYPE' | 'RANGE', message: string, co
   return new FileFault({ row, column, code, message });
 }
 
-function routed(sites: readonly SiteOut[], route: readonly string[] | undefined): readonly SiteOut[] {
+function routed(sites: readonly PlacedSite[], route: readonly string[] | undefined): readonly PlacedSite[] {
   return (route ?? []).flatMap((id) => sites.filter((site) => site.id === id));
 }
 
 export function sitesToGeoJson(
-  sites: readonly SiteOut[],
+  all: readonly SiteOut[],
   { route, without = () => false }: { readonly route?: readonly string[]; without?: (field: string) => boolean } = {},
 ): object {
+  const sites = all.filter(isPlaced);
   const line = routed(sites, route);
   const lineString = {
     type: 'Feature',
@@ -68,8 +73,9 @@ const escaped = (text: string): string =>
     // What XML 1.0 cannot hold at all.
     .replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, '');
 
-export function sitesToGpx(sites: readonly SiteOut[], route?: readonly string[]): string {
-  const point = (tag: string, { lat, lon, elevationM, name }: SiteOut): string => {
+export function sitesToGpx(all: readonly SiteOut[], route?: readonly string[]): string {
+  const sites = all.filter(isPlaced);
+  const point = (tag: string, { lat, lon, elevationM, name }: PlacedSite): string => {
     const elevation = elevationM === null ? '' : `<ele>${elevationM.toFixed(1)}</ele>`;
     return `<${tag} lat="${lat.toFixed(6)}" lon="${lon.toFixed(6)}">${elevation}<name>${escaped(name)}</name></${tag}>`;
   };

@@ -1,4 +1,4 @@
-import type { HangingDto, HangingSensor, LureDto } from '@yewridge/contract/rounds';
+import type { HangingDto, HangingSensor, LureDto, SeasonSpanDto } from '@yewridge/contract/rounds';
 import { type VisitDue, visitDue } from '@yewridge/core/rounds';
 import {
   addDays,
@@ -19,7 +19,6 @@ import type { SensorTold, Told } from '../shared/sensor-readings/sensor-readings
 type Permission = (typeof PERMISSIONS)[number];
 /** Days after which paint no longer matters, however fresh it was hung. */
 const AIRED_BY_NOW = 21;
-const SEASON_LEAD_DAYS = 14;
 
 type Chance = Pick<ReturnType<typeof arrivalProbability>, 'h24' | 'h48' | 'h72' | 'countedDay'> & {
   readonly counted: Count;
@@ -87,7 +86,12 @@ export interface KnownOfStay {
   /** The last day of storm, lately. */
   readonly storm: IsoDate | null;
   readonly today: IsoDate;
-  readonly season: { readonly earliest: IsoDate; readonly last: IsoDate } | null;
+  readonly season: SeasonSpanDto | null;
+}
+
+/** Before scouts look for homes, or after the last swarm that is likely: the same for every view. */
+function outOfSeason(season: SeasonSpanDto | null, today: IsoDate): boolean {
+  return season !== null && (today < season.from || today > season.until);
 }
 
 function weekdays(access: string | null): readonly number[] | null {
@@ -96,7 +100,9 @@ function weekdays(access: string | null): readonly number[] | null {
 
 /** A trap that hangs, with what a keeper at its foot wants to know. */
 export function hangingDto(trap: TrapLine, stay: StayLine, known: KnownOfStay): HangingDto {
-  const { looks, catchId, chance, sensor, lure } = known;
+  const { looks, catchId, sensor, lure } = known;
+  // Bees at a box in winter are no scouts, whatever their number.
+  const chance = outOfSeason(known.season, known.today) ? null : known.chance;
   const beesIn = catchId !== null || looks?.lastOccupied === 1 || sensor?.movedIn === true;
   return {
     deploymentId: stay.id,
@@ -143,12 +149,13 @@ function loreOf(trap: TrapLine, stay: StayLine, known: KnownOfStay, beesIn: bool
     carrier: lure?.carrier ?? null,
     emissionKgPerDay: lure?.emissionKgPerDay ?? null,
     exposure: stay.shade as Shade | null,
-    outOfSeason: season !== null && (today > season.last || today < addDays(season.earliest, -SEASON_LEAD_DAYS)),
+    outOfSeason: outOfSeason(season, today),
   });
 }
 
 function dueOf(trap: TrapLine, stay: StayLine, known: KnownOfStay, beesIn: boolean): VisitDue {
-  const { looks, chance, lure, nextTaskOn, season, storm, today } = known;
+  const { looks, lure, nextTaskOn, season, storm, today } = known;
+  const chance = outOfSeason(season, today) ? null : known.chance;
   return visitDue(
     {
       hungOn: stay.hungOn,

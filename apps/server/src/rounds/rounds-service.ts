@@ -1,19 +1,36 @@
-import type { DueListDto, HangingDto, RibbonDto, RibbonQuery, SummaryDto } from '@yewridge/contract/rounds';
+import type {
+  DueListDto,
+  FreeTrapDto,
+  HangingDto,
+  RibbonDto,
+  RibbonQuery,
+  SummaryDto,
+} from '@yewridge/contract/rounds';
 import { RIBBON_MOST_DAYS } from '@yewridge/contract/rounds';
 import type { SeasonClockDto } from '@yewridge/contract/today';
 import { trapSpells, type TrapSpell } from '@yewridge/core/evidence';
+import type { HangingStyle } from '@yewridge/core/bench';
+import { tellsOfSeason } from '@yewridge/core/catches';
 import { DUE_TIERS } from '@yewridge/core/rounds';
 import { addDays, daysBetween, type Hemisphere, type IsoDate, seasonDay, stormDay } from '@yewridge/core/season';
 import { AppError } from '../http/app-error.js';
 import type { SensorReadings } from '../shared/sensor-readings/sensor-readings.js';
 import type { Lures } from '../shared/season-clock/lures.js';
 import type { SeasonClock } from '../shared/season-clock/season-clock.js';
-import { groupedBy, type SeasonLog, type StayLine, type WeatherLine } from '../shared/season-log/season-log.js';
+import {
+  groupedBy,
+  type SeasonLog,
+  type StayLine,
+  type TrapLine,
+  type WeatherLine,
+} from '../shared/season-log/season-log.js';
 import { chanceOf, countsOf, hangingDto, type KnownOfStay, sensorOf } from './hanging.js';
 import type { View } from '../shared/remembered/view.js';
 import type { ScoutsLearnt } from '../shared/season-clock/scouts-learnt.js';
 
 const COUNTED_DAYS = 9;
+/** Scouts look for homes so long before swarms come: a convention. */
+const SCOUT_LEAD_DAYS = 14;
 /** A storm that long ago has been looked after, or is forgotten. */
 const STORM_DAYS = 14;
 const FORECAST_DAYS = 10;
@@ -42,7 +59,13 @@ function byUrgency(a: HangingDto, b: HangingDto): number {
 /** Nothing is said of the season where nobody can: in the tropics, without catches. */
 function seasonDates(clock: SeasonClockDto | null): KnownOfStay['season'] {
   if (!clock || clock.prediction.hangBy === null) return null;
-  return { earliest: clock.prediction.earliest.date, last: clock.prediction.last.date };
+  const { earliest, last } = clock.prediction;
+  return {
+    earliest: earliest.date,
+    last: last.date,
+    from: addDays(earliest.loDate, -SCOUT_LEAD_DAYS),
+    until: last.hiDate,
+  };
 }
 
 export class RoundsService {
@@ -112,7 +135,7 @@ export class RoundsService {
       ];
     });
     const out = new Set(hanging.map(({ trapId }) => trapId));
-    const free = traps.filter(({ id }) => !out.has(id)).map(({ id: trapId, ...trap }) => ({ trapId, ...trap }));
+    const free = traps.filter(({ id }) => !out.has(id)).map(freeTrap);
     const { looks: said, arrivals, tuned } = scouts;
     return {
       today,
@@ -120,6 +143,7 @@ export class RoundsService {
       inUse: traps.length,
       free,
       scouts: { looks: said, arrivals, tuned },
+      season,
     };
   }
 
@@ -225,10 +249,12 @@ export class RoundsService {
           })),
         };
       }),
-      arrivals: catches.map(({ foundOn, arrivedOn }) => {
-        const date = arrivedOn ?? foundOn;
-        return { date, season: seasonDay(date, this.parts.hemisphere).season };
-      }),
+      arrivals: catches
+        .filter(({ method }) => tellsOfSeason(method))
+        .map(({ foundOn, arrivedOn }) => {
+          const date = arrivedOn ?? foundOn;
+          return { date, season: seasonDay(date, this.parts.hemisphere).season };
+        }),
     };
   }
 
@@ -249,6 +275,27 @@ export class RoundsService {
       end: text(this.parts.hemisphere === 'N' ? season : season + 1) + end,
     }));
   }
+}
+
+/** What a keeper calls the ways of the Bench when a trap is hung. */
+const HUNG_BY: Readonly<Record<HangingStyle, NonNullable<FreeTrapDto['says']['hungBy']>>> = {
+  board: 'strut',
+  'tree-bracket': 'bracket',
+  'fence-bracket': 'bracket',
+  'post-bracket': 'bracket',
+  strap: 'strap',
+  hook: 'hook',
+  wire: 'wire',
+  stand: 'stand',
+  deck: 'deck',
+};
+
+function freeTrap({ id, asBuilt, framesOnly: _, ...trap }: TrapLine): FreeTrapDto {
+  const contents = asBuilt.sections.flatMap((section) => section.contents);
+  const drawn = contents.some((one) => one.kind === 'frames' && one.fill === 'comb');
+  const comb = trap.darkCombs > 0 ? 'oldBrood' : drawn ? 'drawn' : 'none';
+  const hungBy = asBuilt.hanging ? HUNG_BY[asBuilt.hanging.style] : null;
+  return { trapId: id, ...trap, says: { hungBy, comb } };
 }
 
 function totalDays(rows: readonly TrapSpell[]): number {

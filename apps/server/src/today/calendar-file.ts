@@ -1,5 +1,5 @@
 import type { CatchPlanDto } from '@yewridge/contract/catches';
-import type { PlanCode } from '@yewridge/core/catches';
+import type { StepCode } from '@yewridge/core/catches';
 
 /** One event of a calendar: floating local times, as a keeper's telephone shows them wherever it is. */
 export interface CalendarTask {
@@ -58,7 +58,8 @@ export function tasksToIcs(tasks: readonly CalendarTask[], stamp: string): strin
   return `${lines.map(folded).join('\r\n')}\r\n`;
 }
 
-const TITLES: Readonly<Record<PlanCode, string>> = {
+const TITLES: Readonly<Record<StepCode, string>> = {
+  peek: 'Look whether the bees are still in',
   closeAtDusk: 'Close the entrance with mesh, after dusk',
   lowerAtFirstLight: 'Take it down at first light, two people',
   move: 'Carry it to its place',

@@ -1,5 +1,5 @@
 import type { CatchStage } from '@yewridge/core/catches';
-import type { AfterCatchPlan, CatchSchool, SwarmSizeClass, TrackStep } from '@yewridge/core/catches';
+import type { AfterCatchPlan, CatchSchool, ColonyWay, SwarmSizeClass, TrackStep } from '@yewridge/core/catches';
 import type { RecordDto } from '../season/record-dto.js';
 
 export interface CatchCardDto {
@@ -36,7 +36,24 @@ export interface CatchPlanDto {
   readonly size: SwarmSizeClass;
   /** Nobody has sized it: medium is assumed. */
   readonly sizeAssumed: boolean;
-  readonly frames: AfterCatchPlan['frames'];
+  /** Where a trap's steps do not apply: bees out of a structure, or sucked into a vacuum. */
+  readonly way: ColonyWay;
+  /** What the times of the sun rest on. */
+  readonly placedBy: 'site' | 'place' | 'middle';
+  /** Frames that hang in the trap: with them the box is lifted onto its stand, and nothing transferred. */
+  readonly framesIn: number;
+  /** What it weighs when it is carried, kg, and whether one person may lift it; `null` once carried, or where it is not known. */
+  readonly carry: {
+    readonly kg: number;
+    readonly lowKg: number;
+    readonly highKg: number;
+    readonly days: number;
+    readonly weighed: boolean;
+    readonly limitKg: number;
+    readonly onePerson: boolean;
+  } | null;
+  /** Frames this swarm is to be given: by its mass where that is known, else by its class. */
+  readonly frames: number;
   readonly notes: AfterCatchPlan['notes'];
   readonly steps: readonly TrackStep[];
   /** Days of the plan that no forecast knows. */

@@ -1,3 +1,4 @@
+import type { Fields } from '../season/record-tables.js';
 import type { VisitDue } from '@yewridge/core/rounds';
 import type { BaitCarrier, BaitState, IsoDate, LoreCheck, SensorSign } from '@yewridge/core/season';
 
@@ -84,6 +85,15 @@ export interface DueListDto {
   readonly free: readonly FreeTrapDto[];
   /** What the chances by scouts rest on: a rule of thumb, or that tuned to the keeper's own looks. */
   readonly scouts: { readonly looks: number; readonly arrivals: number; readonly tuned: boolean };
+  /** When swarms are to be expected; `null` where nobody can say. Every view asks this whether it is season. */
+  readonly season: SeasonSpanDto | null;
+}
+export interface SeasonSpanDto {
+  readonly earliest: IsoDate;
+  readonly last: IsoDate;
+  /** Scouts look for homes from then on, and a swarm may come until then, by the careful ends of both bands. */
+  readonly from: IsoDate;
+  readonly until: IsoDate;
 }
 export interface FreeTrapDto {
   readonly trapId: string;
@@ -94,6 +104,11 @@ export interface FreeTrapDto {
   readonly darkCombs: number;
   readonly frames: number;
   readonly massKg: number | null;
+  /** What its design says: proposed when it is hung, and recorded only where the keeper takes it. */
+  readonly says: {
+    readonly hungBy: Fields<'deployments'>['hungBy'];
+    readonly comb: 'none' | 'drawn' | 'oldBrood';
+  };
 }
 
 export interface RibbonBait {

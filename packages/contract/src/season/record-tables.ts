@@ -1,5 +1,5 @@
-import { CATCH_SCHOOLS, PLAN_CODES, QUEEN_SIGNS, STEP_MARKS } from '@yewridge/core/catches';
-import { BAIT_CARRIERS, HEMISPHERES, PERMISSIONS, SHADES } from '@yewridge/core/season';
+import { CATCH_SCHOOLS, QUEEN_SIGNS, STEP_CODES, STEP_MARKS } from '@yewridge/core/catches';
+import { DOSE_UNITS, HEMISPHERES, LURE_CARRIERS, LURE_SCENTS, PERMISSIONS, SHADES } from '@yewridge/core/season';
 import {
   type Column,
   type ColumnValue,
@@ -46,8 +46,9 @@ export const RECORD_TABLES = {
   owners: { name: must(text(NAME)), phone: text(40), address: text(200), notes },
   sites: {
     name: must(text(NAME)),
-    lat,
-    lon,
+    /** `null` while it is not placed yet. */
+    lat: number(-90, 90),
+    lon: number(-180, 180),
     elevationM: number(-450, 6000),
     landmark: word(...LANDMARKS),
     shade: word(...SHADES),
@@ -74,6 +75,16 @@ export const RECORD_TABLES = {
     notes,
     kind: word('apiary', 'tree', 'building'),
   },
+  goods: {
+    kind: must(word('lure', 'strap', 'board', 'sheet', 'hardware')),
+    name: must(text(NAME)),
+    count: must(whole(0, 100_000)),
+    priceEach: number(0, 1e6),
+    lengthM: number(0, 20),
+    widthM: number(0, 5),
+    thicknessM: number(0, 0.5),
+    notes,
+  },
   deployments: {
     trapId: must(link('traps')),
     siteId: must(link('sites')),
@@ -87,16 +98,23 @@ export const RECORD_TABLES = {
     hungBy: word('strut', 'strap', 'bracket', 'hook', 'wire', 'stand', 'deck'),
     entrance: word('open', 'reduced', 'screened', 'shut'),
     comb: word('none', 'drawn', 'oldBrood'),
+    /** The second of two ways: a hook, and a strap against rocking. */
+    hungAlso: word('strut', 'strap', 'bracket', 'hook', 'wire', 'stand', 'deck'),
   },
   baits: {
     deploymentId: must(link('deployments')),
     appliedOn: must(date),
     removedOn: date,
-    carrier: must(word(...BAIT_CARRIERS)),
-    substance: must(word('lemongrassOil', 'citral', 'geraniol', 'linalool', 'limonene')),
+    carrier: must(word(...LURE_CARRIERS)),
+    substance: must(word(...LURE_SCENTS)),
+    /** Oil as weighed; a dose in drops or mL is not turned into one. */
     massKg: number(0, 0.1),
     notes,
     placed: word('top', 'back', 'floor', 'entrance', 'outside'),
+    dose: number(0, 1000),
+    doseUnit: word(...DOSE_UNITS),
+    /** A blend of the keeper's own, out of Stores. */
+    blendId: link('goods'),
   },
   weighings: {
     baitId: must(link('baits')),
@@ -106,7 +124,8 @@ export const RECORD_TABLES = {
   visits: {
     deploymentId: must(link('deployments')),
     at: must(minute),
-    occupied: must(flag),
+    /** `null` where nobody said: bees that were there before are not gone for that. */
+    occupied: flag,
     scoutsPerMin: number(0, 1000),
     pollen: flag,
     action: word('none', 'rebaited', 'lureChanged', 'repaired', 'moved', 'removed', 'collected'),
@@ -122,7 +141,7 @@ export const RECORD_TABLES = {
     massKg: number(0, 12),
     queen: word('unknown', 'laying', 'virgin', 'none'),
     notes,
-    method: word('trap', 'shaken', 'vacuum', 'brushed'),
+    method: word('trap', 'shaken', 'vacuum', 'brushed', 'cutOut'),
     siteId: link('sites'),
     place: text(NAME),
     sizedBy: word('scales', 'frames', 'cluster', 'eye'),
@@ -131,11 +150,14 @@ export const RECORD_TABLES = {
     afterSwarmOf: link('catches'),
     school: word(...CATCH_SCHOOLS),
     broodFrame: flag,
+    /** Where a swarm hung that is at none of the sites. */
+    placeLat: number(-90, 90),
+    placeLon: number(-180, 180),
     queenSigns: patterned(60, listOf(QUEEN_SIGNS), `some of ${QUEEN_SIGNS.join(', ')}, parted by commas`),
   },
   steps: {
     catchId: must(link('catches')),
-    code: must(word(...PLAN_CODES)),
+    code: must(word(...STEP_CODES)),
     state: must(word(...STEP_MARKS)),
     /** Wall time it was done, or is moved to; to come or not. */
     at: patterned(16, /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$/, 'a time like 2026-05-14T21:05'),
@@ -183,16 +205,6 @@ export const RECORD_TABLES = {
     value: must(number(-1e9, 1e9)),
     unit: text(20),
     source: must(word('measured', 'simulated')),
-  },
-  goods: {
-    kind: must(word('lure', 'strap', 'board', 'sheet', 'hardware')),
-    name: must(text(NAME)),
-    count: must(whole(0, 100_000)),
-    priceEach: number(0, 1e6),
-    lengthM: number(0, 20),
-    widthM: number(0, 5),
-    thicknessM: number(0, 0.5),
-    notes,
   },
 } as const satisfies Record<string, Readonly<Record<string, Column>>>;
 

@@ -223,6 +223,7 @@ export {
   FORCES_OF,
   HORIZON_DAYS,
   massByDay,
+  massOnDay,
   type MassOnDay,
 } from './load/design-load.js';
 export {

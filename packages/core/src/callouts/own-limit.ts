@@ -69,7 +69,10 @@ function questionOf(a: unknown): Question {
     const dead = row.number('dead', NON_NEGATIVE);
     const total = row.number('total', { min: 1 });
     if (dead > total) {
-      throw new DomainError('RANGE', row.at('dead'), 'is more than all bees', { value: dead, range: { min: 0, max: total } });
+      throw new DomainError('RANGE', row.at('dead'), 'is more than all bees', {
+        value: dead,
+        range: { min: 0, max: total },
+      });
     }
     return { speedKind, speed, dead, total };
   });
@@ -88,7 +91,8 @@ function questionOf(a: unknown): Question {
     throw new DomainError('CONFLICT', 'fieldLimits', 'must rise from gentle to usual to harmful');
   }
   const other = rows.findIndex(({ speedKind }) => speedKind !== limits.speedKind);
-  if (other >= 0) throw new DomainError('CONFLICT', `rows[${other}].speedKind`, 'is another kind of speed than the limits');
+  if (other >= 0)
+    throw new DomainError('CONFLICT', `rows[${other}].speedKind`, 'is another kind of speed than the limits');
   return { rows, limits, minJobs, share, minSpan, margin };
 }
 
@@ -103,7 +107,11 @@ function speedAt(fit: LossFit, share: number, basis: 'expected' | 'high'): numbe
 }
 
 /** The limit stays where it is; losses below it already mean that something else kills: then the gentle speed, and a look. */
-function stays({ rows, limits, share }: Question, reason: OwnLimitReason, fit: Pick<OwnLimit, 'slope' | 'fitted'>): OwnLimit {
+function stays(
+  { rows, limits, share }: Question,
+  reason: OwnLimitReason,
+  fit: Pick<OwnLimit, 'slope' | 'fitted'>,
+): OwnLimit {
   const slow = rows.filter(({ speed }) => speed <= limits.usual);
   const sum = (of: 'dead' | 'total'): number => slow.reduce((total, row) => total + row[of], 0);
   const high = slow.length > 0 && sum('dead') / sum('total') > share;
@@ -117,7 +125,10 @@ function stays({ rows, limits, share }: Question, reason: OwnLimitReason, fit: P
 }
 
 /** A limit within what the field allows and what was tried, and what held it there. */
-function heldWithin({ rows, limits, margin }: Question, wanted: number): readonly [limit: number, reason: OwnLimitReason] {
+function heldWithin(
+  { rows, limits, margin }: Question,
+  wanted: number,
+): readonly [limit: number, reason: OwnLimitReason] {
   const speeds = rows.map(({ speed }) => speed);
   const most = Math.min(limits.harmful, Math.max(limits.usual, Math.max(...speeds) + margin));
   const least = Math.max(limits.gentle, Math.min(limits.usual, Math.min(...speeds) - margin));

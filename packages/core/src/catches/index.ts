@@ -23,6 +23,17 @@ export {
   SWARM_SIZES,
   type SwarmSizeClass,
 } from './after-catch-plan.js';
+export {
+  COLONY_WAYS,
+  type ColonyPlan,
+  colonyPlan,
+  type ColonyWay,
+  colonyWay,
+  STEP_CODES,
+  type StepCode,
+  type StepTask,
+  tellsOfSeason,
+} from './colony-plan.js';
 export { type SunTimes, sunTimes } from './sun-times.js';
 export {
   type MarkedStep,

@@ -7,36 +7,36 @@
  * Source: convention.
  */
 import { DAY_MINUTES, type IsoDate, minutesAfter, wallTime } from '../shared/calendar/index.js';
-import type { PlanCode, PlanTask } from './after-catch-plan.js';
+import type { StepCode, StepTask } from './colony-plan.js';
 
 export const STEP_MARKS = ['done', 'moved', 'skipped'] as const;
 export type StepMark = (typeof STEP_MARKS)[number];
 
 export interface MarkedStep {
-  readonly code: PlanCode;
+  readonly code: StepCode;
   readonly state: StepMark;
   /** Local wall time at which it was done, or to which it is moved. */
   readonly at?: string | null;
 }
 export const TRACK_STATES = ['done', 'skipped', 'over', 'late', 'now', 'ahead'] as const;
 export type TrackState = (typeof TRACK_STATES)[number];
-export interface TrackStep extends PlanTask {
+export interface TrackStep extends StepTask {
   readonly state: TrackState;
   /** Whole days that it stands apart from the plan. */
   readonly shiftedDays: number;
 }
 
-const CHAIN: readonly PlanCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'hold', 'open'];
-const FOLLOWERS: readonly PlanCode[] = [...CHAIN, 'rehang', 'feed', 'transfer'];
+const CHAIN: readonly StepCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'hold', 'open'];
+const FOLLOWERS: readonly StepCode[] = [...CHAIN, 'rehang', 'feed', 'transfer'];
 /** Steps whose time passes: afterwards there is nothing to make good. */
-const PASSING: readonly PlanCode[] = ['feed', 'miteWindow', 'shade', 'hold'];
+const PASSING: readonly StepCode[] = ['peek', 'feed', 'miteWindow', 'shade', 'hold'];
 
 /**
  * @param now local wall time. @throws DomainError `FORMAT` for a time that is none.
  */
 export function planTrack(
   foundOn: IsoDate,
-  tasks: readonly PlanTask[],
+  tasks: readonly StepTask[],
   marks: readonly MarkedStep[],
   now: string,
 ): readonly TrackStep[] {

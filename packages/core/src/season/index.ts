@@ -8,7 +8,18 @@ export {
   seasonDay,
 } from '../shared/calendar/index.js';
 export { catchCurve, type CatchBin } from './catch-curve.js';
-export { BAIT_CARRIERS, type BaitCarrier, type Shade, SHADES } from './bait-facts.js';
+export { DOSE_UNITS, doseOf, type DoseUnit, oilMass } from './bait-dose.js';
+export {
+  BAIT_CARRIERS,
+  type BaitCarrier,
+  isReckoned,
+  LURE_CARRIERS,
+  LURE_SCENTS,
+  type LureCarrier,
+  type LureScent,
+  type Shade,
+  SHADES,
+} from './bait-facts.js';
 export {
   COMB_STORES,
   LORE_CODES,

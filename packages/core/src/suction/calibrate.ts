@@ -173,7 +173,12 @@ interface Step {
 }
 
 /** The damped step from a point, in bounds; a parameter that is pushed against its bound stays where it is. */
-function stepFrom(at: Triple, rows: readonly (readonly number[])[], gradient: readonly number[], damping: number): Step {
+function stepFrom(
+  at: Triple,
+  rows: readonly (readonly number[])[],
+  gradient: readonly number[],
+  damping: number,
+): Step {
   const frozen = AXES.map(
     (n) => (at[n] <= LOW[n] && (gradient[n] ?? 0) > 0) || (at[n] >= HIGH[n] && (gradient[n] ?? 0) < 0),
   );
@@ -192,7 +197,9 @@ function stepFrom(at: Triple, rows: readonly (readonly number[])[], gradient: re
   const next = clipped(AXES.map((n) => at[n] + (wanted[n] ?? 0)) as unknown as Triple);
   const step = AXES.map((n) => next[n] - at[n]);
   const slope = AXES.reduce<number>((sum, n) => sum + (gradient[n] ?? 0) * (step[n] ?? 0), 0);
-  const bend = sumOfSquares(rows.map((row) => AXES.reduce<number>((sum, n) => sum + (row[n] ?? 0) * (step[n] ?? 0), 0)));
+  const bend = sumOfSquares(
+    rows.map((row) => AXES.reduce<number>((sum, n) => sum + (row[n] ?? 0) * (step[n] ?? 0), 0)),
+  );
   return { at: next, promised: -2 * slope - bend };
 }
 

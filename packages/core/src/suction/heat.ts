@@ -398,7 +398,12 @@ export function requiredVent(
   };
   if (tried(0).holds) return answer(0);
   if (!tried(maximum).holds) throw new DomainError('NO_SOLUTION', 'limit', 'no vent in reach cools the bees to it');
-  const edge = bisect((value) => (tried(value).holds ? 1 : -1), { low: 0, high: maximum, tolerance: VENT_WITHIN, path: 'limit' });
+  const edge = bisect((value) => (tried(value).holds ? 1 : -1), {
+    low: 0,
+    high: maximum,
+    tolerance: VENT_WITHIN,
+    path: 'limit',
+  });
   return answer(tried(edge).holds ? edge : Math.min(maximum, edge + VENT_WITHIN));
 }
 

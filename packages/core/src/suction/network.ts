@@ -188,7 +188,12 @@ function hoseFlowOf(system: CheckedSystem, bleedArea: number): number {
   if (system.port.opening === 0) return 0;
   if (system.beePressure > 0 && shortfall(system, at(0)) >= 0) return 0;
   const high = system.source.speedRatio * system.source.freeFlow;
-  return brent((flow) => shortfall(system, at(flow)), { low: 0, high, tolerance: RELATIVE_TOLERANCE * high, path: 'system' });
+  return brent((flow) => shortfall(system, at(flow)), {
+    low: 0,
+    high,
+    tolerance: RELATIVE_TOLERANCE * high,
+    path: 'system',
+  });
 }
 
 function stillStations(system: CheckedSystem): Station[] {

@@ -84,7 +84,13 @@ export function sweetSpot(
   const upper = upperEdge(question);
   const level =
     upper.high === null || upper.stalled || upper.high < low ? 'none' : upper.high < lowSure ? 'narrow' : 'wide';
-  return { low, lowSure, high: upper.high, level, binding: { low: lowSure > 0 ? steepest : null, high: upper.binding } };
+  return {
+    low,
+    lowSure,
+    high: upper.high,
+    level,
+    binding: { low: lowSure > 0 ? steepest : null, high: upper.binding },
+  };
 }
 
 function upperEdge(question: ReturnType<typeof scaleQuestion>): {

@@ -248,7 +248,8 @@ export function fly(
   const cut = ({ air, fall = 0, drag = 0 }: Stiffness): number => {
     const fastest = Math.max(speed, air, Math.sqrt(2 * STANDARD_GRAVITY * fall));
     const parts = Math.ceil((step * (2 * k * (air + fastest) + 2 * drag * fastest)) / STIFFEST);
-    if (parts > MOST_CUTS) throw new DomainError('RANGE', 'mass', 'is too little for her drag to be followed', { value: bee.mass });
+    if (parts > MOST_CUTS)
+      throw new DomainError('RANGE', 'mass', 'is too little for her drag to be followed', { value: bee.mass });
     return Math.max(1, parts);
   };
   const pass = (
@@ -293,7 +294,8 @@ export function fly(
       const relative = airSpeed - u;
       return k * relative * Math.abs(relative) - weight - drag * u * Math.abs(u);
     };
-    if (!pass('segment', length, { air: airSpeed, fall: Math.max(0, -rise), drag }, carried)) return stalledIn('segment');
+    if (!pass('segment', length, { air: airSpeed, fall: Math.max(0, -rise), drag }, carried))
+      return stalledIn('segment');
     speed *= retain;
   }
   exitSpeed = speed;

@@ -8,7 +8,9 @@ import {
   CARRIERS,
   filledWeather,
   type IsoDate,
+  isReckoned,
   nextRebait,
+  oilMass,
   type Shade,
   type Substance,
 } from '@yewridge/core/season';
@@ -29,13 +31,20 @@ export interface Learnt {
 }
 
 function baitOf(
-  { carrier, substance, massKg, shade }: Pick<LureLine, 'carrier' | 'substance' | 'massKg' | 'shade'>,
+  {
+    carrier,
+    substance,
+    massKg,
+    dose,
+    doseUnit,
+    shade,
+  }: Omit<LureLine, 'id' | 'deploymentId' | 'appliedOn' | 'removedOn'>,
   multiplier: number,
 ): Bait {
   return {
     carrier: carrier as BaitCarrier,
     substance: substance as Substance,
-    massKg: massKg === null || massKg === 0 ? null : massKg,
+    massKg: massKg ?? (dose === null || doseUnit === null ? null : oilMass({ dose, unit: doseUnit })),
     exposure: shade as Shade | null,
     multiplier,
   };
@@ -48,7 +57,7 @@ export class Lures {
 
   constructor(private readonly log: SeasonLog) {}
 
-  /** By stay: the lure put in last. */
+  /** By stay: the lure put in last; of several the one that is to be renewed first. Of some nothing is known. */
   async hanging(): Promise<ReadonlyMap<string, LureDto>> {
     return this.#hanging.at(await this.log.stamp(MEMORY), () => this.read());
   }
@@ -75,7 +84,7 @@ export class Lures {
     const last = weather.filter(({ tMax }) => tMax !== null).at(-1)?.date;
     if (last === undefined) return new Map();
     return new Map(
-      baits.map((lure) => {
+      baits.filter(isReckoned).map((lure) => {
         const bait = baitOf(lure, learnt.get(lure.carrier)?.multiplier ?? 1);
         const longest = addDays(lure.from, DRAWN_DAYS);
         const until = [lure.to ?? last, last, longest].sort()[0] ?? last;
@@ -94,9 +103,21 @@ export class Lures {
     const learnt = await this.learn(lures, weather, today);
     const last = weather.filter(({ tMax }) => tMax !== null).at(-1)?.date ?? today;
     const until = last > today ? last : today;
-    const latest = new Map<string, LureLine>();
-    for (const lure of lures) if (lure.removedOn === null) latest.set(lure.deploymentId, lure);
-    return new Map([...latest].map(([stay, lure]) => [stay, this.one(lure, { weather, today, until, learnt })]));
+    const inPlace = groupedBy(
+      lures.filter(({ removedOn }) => removedOn === null),
+      ({ deploymentId }) => deploymentId,
+    );
+    return new Map(
+      [...inPlace].flatMap(([stay, all]) => {
+        // Those of the last day replaced what was there before; of several the one that empties first counts.
+        const last = all.at(-1)?.appliedOn;
+        const known = all
+          .filter((lure) => lure.appliedOn === last && isReckoned(lure))
+          .map((lure) => this.one(lure, { weather, today, until, learnt }));
+        const [first] = known.sort((a, b) => ((a.date ?? '9999') < (b.date ?? '9999') ? -1 : 1));
+        return first ? [[stay, first] as const] : [];
+      }),
+    );
   }
 
   private one(
@@ -137,7 +158,7 @@ export class Lures {
   ): Promise<ReadonlyMap<string, Learnt>> {
     const weighings = groupedBy(await this.log.weighings(), ({ baitId }) => baitId);
     const learnt = new Map<string, Learnt>();
-    for (const lure of lures) {
+    for (const lure of lures.filter(isReckoned)) {
       const own = (weighings.get(lure.id) ?? []).filter(
         ({ weighedOn }) => weighedOn >= lure.appliedOn && weighedOn <= addDays(lure.appliedOn, LONGEST_COURSE),
       );

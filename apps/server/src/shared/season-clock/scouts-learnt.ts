@@ -34,6 +34,9 @@ function timeOf(at: string): { readonly day: number; readonly hour: number } {
   return { day: daysBetween('1970-01-01', at.slice(0, 10)) + minute / DAY_MINUTES, hour: minute / 60 };
 }
 
+type SaysOfBees = VisitLine & { readonly occupied: 0 | 1 };
+const saysOfBees = (visit: VisitLine): visit is SaysOfBees => visit.occupied !== null;
+
 /** Each counted look of a stay with what the next look found. */
 function looksOf(visits: readonly VisitLine[]): readonly ScoutLook[] {
   const looks: ScoutLook[] = [];
@@ -45,7 +48,7 @@ function looksOf(visits: readonly VisitLine[]): readonly ScoutLook[] {
     counts.push({ day, hour, perMin: scouts });
     // What lies further back says nothing of how the scouts rise.
     while ((counts[0]?.day ?? day) < day - RISE_DAYS) counts.shift();
-    const next = visits[n + 1];
+    const next = visits.slice(n + 1).find(saysOfBees);
     const days = next ? timeOf(next.at).day - day : 0;
     if (next && days > 0 && days <= LONGEST_DAYS) {
       looks.push({ counts: [...counts], days, arrived: next.occupied });

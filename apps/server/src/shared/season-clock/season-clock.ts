@@ -1,3 +1,4 @@
+import { tellsOfSeason } from '@yewridge/core/catches';
 import type { SeasonClockDto } from '@yewridge/contract/today';
 import {
   accumulateDegreeDays,
@@ -81,7 +82,8 @@ export class SeasonClock {
     const lag = this.warmth(weather, today);
     const blooms = await this.blooms(season);
     const now = [...(lag ? [lag] : []), ...(blooms.get(season) ?? [])];
-    const catches = (await this.log.catches()).map(({ foundOn, arrivedOn }) => ({ date: arrivedOn ?? foundOn }));
+    const swarms = (await this.log.catches()).filter(({ method }) => tellsOfSeason(method));
+    const catches = swarms.map(({ foundOn, arrivedOn }) => ({ date: arrivedOn ?? foundOn }));
     const past = [...blooms].filter(([year]) => year < season);
     const input = {
       site,

@@ -1,4 +1,4 @@
-import type { IsoDate } from '@yewridge/core/season';
+import type { DoseUnit, IsoDate } from '@yewridge/core/season';
 import { type Design, frameCount } from '@yewridge/core/bench';
 import type { TableName } from '@yewridge/contract/season';
 import { dateAt, minuteAt, offsetAt } from './site-date.js';
@@ -13,10 +13,13 @@ export interface TrapLine {
   readonly number: string;
   readonly design: string;
   readonly paintedOn: IsoDate | null;
+  /** Frames and bars, and the frames alone: bars of a tube cannot be lifted out with a colony. */
   readonly frames: number;
+  readonly framesOnly: number;
   readonly condition: string;
   readonly darkCombs: number;
   readonly massKg: number | null;
+  readonly asBuilt: Design;
 }
 export interface StayLine {
   readonly id: string;
@@ -39,7 +42,8 @@ export interface VisitLine {
   readonly deploymentId: string;
   readonly at: string;
   readonly scouts: number | null;
-  readonly occupied: 0 | 1;
+  /** `null` where nobody said. */
+  readonly occupied: 0 | 1 | null;
 }
 export interface BaitLine {
   readonly id: string;
@@ -49,14 +53,18 @@ export interface BaitLine {
   readonly carrier: string;
   readonly substance: string;
   readonly massKg: number | null;
+  readonly dose: number | null;
+  readonly doseUnit: DoseUnit | null;
   readonly shade: string | null;
 }
+type CatchMethod = 'trap' | 'shaken' | 'vacuum' | 'brushed' | 'cutOut';
 export interface CatchLine {
   readonly id: string;
   readonly deploymentId: string | null;
   readonly foundOn: IsoDate;
   readonly arrivedOn: IsoDate | null;
   readonly massKg: number | null;
+  readonly method: CatchMethod | null;
 }
 export interface CountLine {
   readonly deploymentId: string;
@@ -103,6 +111,8 @@ export interface LureLine {
   readonly carrier: string;
   readonly substance: string;
   readonly massKg: number | null;
+  readonly dose: number | null;
+  readonly doseUnit: DoseUnit | null;
   readonly shade: string | null;
 }
 export interface WeighingLine {
@@ -145,14 +155,16 @@ export class SeasonLog {
   }
 
   async traps(): Promise<readonly TrapLine[]> {
-    const rows = await this.query<Omit<TrapLine, 'frames'> & { readonly asBuilt: string }>(
+    const rows = await this.query<Omit<TrapLine, 'frames' | 'framesOnly' | 'asBuilt'> & { readonly asBuilt: string }>(
       `SELECT id, number, json_extract(as_built, '$.name') AS design, painted_on AS paintedOn,
          condition, dark_combs AS darkCombs, mass_kg AS massKg, as_built AS asBuilt
        FROM trap WHERE deleted_at_utc IS NULL ORDER BY number`,
     );
     return rows.map(({ asBuilt, ...trap }) => {
-      const { sections } = JSON.parse(asBuilt) as Design;
-      return { ...trap, frames: frameCount(sections.flatMap(({ contents }) => contents)) };
+      const design = JSON.parse(asBuilt) as Design;
+      const contents = design.sections.flatMap((section) => section.contents);
+      const framesOnly = frameCount(contents.filter(({ kind }) => kind === 'frames'));
+      return { ...trap, frames: frameCount(contents), framesOnly, asBuilt: design };
     });
   }
 
@@ -180,7 +192,7 @@ export class SeasonLog {
   baits({ from, to }: Span): Promise<readonly BaitLine[]> {
     return this.query<BaitLine>(
       `SELECT b.id, b.deployment_id AS deploymentId, b.applied_on AS "from", b.removed_on AS "to", b.carrier,
-         b.substance, b.mass_kg AS massKg, coalesce(d.shade, s.shade) AS shade
+         b.substance, b.mass_kg AS massKg, b.dose, b.dose_unit AS doseUnit, coalesce(d.shade, s.shade) AS shade
        FROM baits b JOIN deployments d ON d.id = b.deployment_id JOIN sites s ON s.id = d.site_id
        WHERE b.deleted_at_utc IS NULL AND b.${IN_SPAN} ORDER BY b.applied_on, b.id`,
       [to, from],
@@ -214,8 +226,8 @@ export class SeasonLog {
   /** Catches in traps and at call-outs. */
   catches(): Promise<readonly CatchLine[]> {
     return this.query<CatchLine>(
-      `SELECT id, deployment_id AS deploymentId, found_on AS foundOn, arrived_on AS arrivedOn, mass_kg AS massKg
-       FROM catches WHERE deleted_at_utc IS NULL ORDER BY found_on, id`,
+      `SELECT id, deployment_id AS deploymentId, found_on AS foundOn, arrived_on AS arrivedOn, mass_kg AS massKg,
+         method FROM catches WHERE deleted_at_utc IS NULL ORDER BY found_on, id`,
     );
   }
 
@@ -228,10 +240,11 @@ export class SeasonLog {
     );
   }
 
+  /** Sites that are placed on the map. */
   places(): Promise<readonly PlaceLine[]> {
     return this.query<PlaceLine>(
       `SELECT id, name, lat, lon, elevation_m AS elevationM, time_zone AS timeZone
-       FROM sites WHERE deleted_at_utc IS NULL ORDER BY id`,
+       FROM sites WHERE deleted_at_utc IS NULL AND lat IS NOT NULL AND lon IS NOT NULL ORDER BY id`,
     );
   }
 
@@ -245,7 +258,7 @@ export class SeasonLog {
   lures(): Promise<readonly LureLine[]> {
     return this.query<LureLine>(
       `SELECT b.id, b.deployment_id AS deploymentId, b.applied_on AS appliedOn, b.removed_on AS removedOn, b.carrier,
-         b.substance, b.mass_kg AS massKg, coalesce(d.shade, s.shade) AS shade
+         b.substance, b.mass_kg AS massKg, b.dose, b.dose_unit AS doseUnit, coalesce(d.shade, s.shade) AS shade
        FROM baits b JOIN deployments d ON d.id = b.deployment_id JOIN sites s ON s.id = d.site_id
        WHERE b.deleted_at_utc IS NULL AND d.deleted_at_utc IS NULL
          AND (d.taken_down_on IS NULL
@@ -302,7 +315,7 @@ export class SeasonLog {
          (SELECT scouts_per_min FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL
             AND scouts_per_min IS NOT NULL ORDER BY at DESC LIMIT 1) AS lastCount,
          (SELECT occupied FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL
-            ORDER BY at DESC LIMIT 1) AS lastOccupied,
+            AND occupied IS NOT NULL ORDER BY at DESC LIMIT 1) AS lastOccupied,
          (SELECT max(at) FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL
             AND scouts_per_min > 0) AS lastActivityAt,
          (SELECT max(applied_on) FROM baits b WHERE b.deployment_id = d.id AND b.deleted_at_utc IS NULL) AS lureChangedOn
