@@ -55,7 +55,7 @@ export class GroundService {
   private async workOut(): Promise<GroundDto> {
     const sites = await this.records<'sites'>('sites');
     const owners = new Map((await this.records<'owners'>('owners')).map((owner) => [owner.id, owner]));
-    const hangs = new Map((await this.hanging()).map((one) => [one.siteId, one]));
+    const hangs = groupedBy(await this.hanging(), ({ siteId }) => siteId);
     const number = new Map((await this.log.traps()).map((trap) => [trap.id, trap.number]));
     const all = await this.log.stays(ALL_YEARS);
     const stays = groupedBy(all, ({ siteId }) => siteId);
@@ -73,17 +73,16 @@ export class GroundService {
     return {
       today: this.log.today(),
       sites: sites.map((site): GroundSiteDto => {
-        const here = hangs.get(site.id);
         const mine = stays.get(site.id) ?? [];
         return {
           site,
           owner: (site.ownerId !== null && owners.get(site.ownerId)) || null,
-          hangs: here
-            ? hangsHere(
-                here,
-                mine.find(({ id }) => id === here.deploymentId),
-              )
-            : null,
+          hangs: (hangs.get(site.id) ?? []).map((here) =>
+            hangsHere(
+              here,
+              mine.find(({ id }) => id === here.deploymentId),
+            ),
+          ),
           stays: mine.map(pastStay),
         };
       }),

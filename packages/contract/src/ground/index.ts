@@ -29,7 +29,8 @@ export interface PastStayDto {
 export interface GroundSiteDto {
   readonly site: RecordDto<'sites'>;
   readonly owner: RecordDto<'owners'> | null;
-  readonly hangs: HangsHereDto | null;
+  /** Traps that hang there now; more than one where a keeper wants it so. */
+  readonly hangs: readonly HangsHereDto[];
   /** Oldest first. */
   readonly stays: readonly PastStayDto[];
 }

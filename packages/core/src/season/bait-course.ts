@@ -69,6 +69,11 @@ export interface BaitDay {
   readonly overdose: boolean;
 }
 
+/** kg of oil that keepers load a carrier with; a rule of thumb. */
+export function usualLoad(carrier: BaitCarrier): number {
+  return CARRIERS[carrier].usualKg;
+}
+
 /** So many usual loads are too much, whatever they give off. */
 const MOST_LOADS = 3;
 const THRESHOLD = { fresh: 0.75, weakShare: 0.2, spentShare: 0.05, weak: 2e-6, spent: 5e-7 };

@@ -41,6 +41,7 @@ export {
   type BaitWeather,
   CARRIERS,
   type CarrierTable,
+  usualLoad,
 } from './bait-course.js';
 export { calibrateBait, nextRebait } from './bait-renewal.js';
 export {

@@ -22,7 +22,10 @@ let made = 0;
     } @else {
       <label class="line">
         <span>{{ label() }}</span>
-        <select #box [value]="value()" (change)="chosen.emit(box.value)">
+        <select #box [value]="value() ?? ''" (change)="box.value !== '' && chosen.emit(box.value)">
+          @if (value() === null) {
+            <option value="" selected>{{ unsaid() }}</option>
+          }
           @for (option of options(); track option.id) {
             <option [value]="option.id" [selected]="option.id === value()">{{ option.name }}</option>
           }
@@ -34,7 +37,10 @@ let made = 0;
 })
 export class ChoiceLine {
   readonly label = input.required<string>();
-  readonly value = input.required<string>();
+  /** `null` = nobody has said: then no word of the list is shown as if it were said. */
+  readonly value = input.required<string | null>();
+  /** What stands there until somebody says. */
+  readonly unsaid = input('not said');
   /** Ids and the words for them. */
   readonly names = input.required<Readonly<Record<string, string>>>();
   readonly sideBySide = input(false);

@@ -1,4 +1,5 @@
 import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
+import { decimalText } from '../units/format';
 
 const words = (options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat =>
   new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' });
@@ -61,6 +62,10 @@ export const CARRIER_NAMES = {
   wickVial: 'vial with a wick',
   gel: 'gel',
   sprayOnWood: 'sprayed on wood',
+  burlap: 'burlap rag',
+  waxBlock: 'block of wax',
+  rubbedOn: 'rubbed on the wood',
+  entranceGel: 'gel at the entrance',
 } as const;
 export const SUBSTANCE_NAMES = {
   lemongrassOil: 'lemongrass oil',
@@ -68,7 +73,22 @@ export const SUBSTANCE_NAMES = {
   geraniol: 'geraniol',
   linalool: 'linalool',
   limonene: 'limonene',
+  beeswax: 'beeswax',
+  propolis: 'propolis',
+  blend: 'a blend of my own',
 } as const;
+export const PLACED_NAMES = {
+  top: 'under the lid',
+  back: 'at the back',
+  floor: 'on the floor',
+  entrance: 'at the entrance',
+  outside: 'outside',
+} as const;
+export const DOSE_UNIT_NAMES = { drops: 'drops', mL: 'mL', g: 'g' } as const;
+const DOSE_DECIMALS = { drops: 0, mL: 2, g: 2 } as const;
+/** `11 drops`, `0.5 mL`. */
+export const doseText = (dose: number, unit: keyof typeof DOSE_UNIT_NAMES): string =>
+  `${decimalText(dose, DOSE_DECIMALS[unit], true)} ${DOSE_UNIT_NAMES[unit]}`;
 export const SIZE_NAMES = {
   small: 'small, under 1 kg',
   medium: 'medium, 1 to 2 kg',
@@ -81,6 +101,7 @@ export const METHOD_NAMES = {
   shaken: 'hanging swarm, shaken',
   vacuum: 'with the vacuum',
   brushed: 'brushed',
+  cutOut: 'cut out of a structure',
 } as const;
 export const FOLLOWUP_NAMES = {
   hived: 'Hived',
@@ -102,5 +123,5 @@ export function windName(degrees: number): string {
 export function scoutWords(perMin: number): string {
   if (perMin === 0) return 'no scouts';
   if (perMin < 6) return 'a few scouts';
-  return perMin < 16 ? 'tens of scouts' : 'a stream of scouts';
+  return perMin < 16 ? '6 to 15 scouts a minute' : 'a stream of scouts';
 }

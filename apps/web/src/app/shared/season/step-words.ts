@@ -1,9 +1,10 @@
-import type { CatchSchool, PlanCode, PlanNote, TrackStep } from '@yewridge/core/catches';
+import type { CatchSchool, PlanNote, StepCode, TrackStep } from '@yewridge/core/catches';
 import { daysBetween, type IsoDate } from '@yewridge/core/season';
 import { dayShort } from './season-words';
 
 /** What a step after a catch is called, as an act. */
-export const STEP_NAMES: Readonly<Record<PlanCode, string>> = {
+export const STEP_NAMES: Readonly<Record<StepCode, string>> = {
+  peek: 'Look whether they are still in',
   closeAtDusk: 'Close the entrance',
   lowerAtFirstLight: 'Take it down',
   move: 'Carry it to its place',
@@ -18,6 +19,8 @@ export const STEP_NAMES: Readonly<Record<PlanCode, string>> = {
 };
 
 const REASONS: Readonly<Record<string, string>> = {
+  'still-there':
+    'A short look by day, from the ground where you can: bees that come and go, pollen carried in. Nobody climbs in the dark, or carries a box home, for bees that are gone.',
   dusk: 'Foragers are home; mesh over the entrance keeps air.',
   dark: 'Bees stay calm and cool; strap lid and floor.',
   ladder: 'Two people, daylight: nobody on a ladder in the dark with live bees.',
@@ -34,10 +37,20 @@ const REASONS: Readonly<Record<string, string>> = {
   broodless: 'No capped brood now; follow the label and local law.',
 };
 
-/** Why a step is done then. */
-export function reasonWords({ code, reason }: TrackStep, high: boolean): string {
-  const frames = /^frames-(\d+)$/.exec(reason)?.[1];
-  if (frames !== undefined) return `Into ${frames} frames, the entrance in the same place, old and new in turn.`;
+/** A step by its name; a trap with frames in it is lifted whole. */
+export function stepName({ code, reason }: Pick<TrackStep, 'code' | 'reason'>): string {
+  return code === 'transfer' && reason.startsWith('whole-') ? 'Lift it onto its stand' : STEP_NAMES[code];
+}
+
+/** Why a step is done then; `frames` is how many this swarm is to have. */
+export function reasonWords({ code, reason }: TrackStep, high: boolean, frames: number): string {
+  if (reason.startsWith('frames-')) {
+    return `Into ${frames} frames, the entrance in the same place, old and new in turn.`;
+  }
+  const whole = /^whole-(\d+)$/.exec(reason)?.[1];
+  if (whole !== undefined) {
+    return `Its ${whole} frames are the colony’s: set it where it is to stay, the entrance as it was, and add frames when they are full.`;
+  }
   const ladder =
     code === 'closeAtDusk' && high
       ? ' Close it from the ground, or leave it to the morning: no ladder in the dark.'

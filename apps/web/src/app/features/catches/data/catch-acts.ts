@@ -1,14 +1,16 @@
 import type { CatchCardDto } from '@yewridge/contract/catches';
+import type { SeasonSpanDto } from '@yewridge/contract/rounds';
 import type { ActDto, Fields, RecordDto } from '@yewridge/contract/season';
-import { type FollowupKind, type PlanCode, swarmClass } from '@yewridge/core/catches';
-import type { IsoDate } from '@yewridge/core/season';
+import { isRecordDate } from '@yewridge/contract/shared';
+import { type FollowupKind, type StepCode, swarmClass } from '@yewridge/core/catches';
+import { daysBetween, type IsoDate } from '@yewridge/core/season';
 import { binned, changed, made } from '../../../shared/season/records-api';
-import { FOLLOWUP_NAMES } from '../../../shared/season/season-words';
+import { dayLong, FOLLOWUP_NAMES, monthDay } from '../../../shared/season/season-words';
 import { STEP_NAMES } from '../../../shared/season/step-words';
 
 /** How a step is marked; `null` takes the mark off. */
 export interface StepChange {
-  readonly code: PlanCode;
+  readonly code: StepCode;
   readonly state: 'done' | 'moved' | 'skipped' | null;
   readonly at: string | null;
   readonly reason: string | null;
@@ -61,4 +63,53 @@ export function stepAct(
     says: `${what}, ${state}`,
     changes: [known ? changed('steps', known, fields) : made('steps', fields)],
   };
+}
+
+/** The two days of a catch as typed; '' = not said. */
+export interface CatchDays {
+  readonly foundOn: IsoDate;
+  readonly arrivedOn: IsoDate;
+}
+
+/** Why the two days do not go together; `null` when they do, or one is not said. */
+export function catchDaysFault({ foundOn, arrivedOn }: CatchDays): string | null {
+  if (foundOn === '') return 'Say the day it was found: a catch has one.';
+  return arrivedOn !== '' && arrivedOn > foundOn
+    ? `It cannot have arrived on ${dayLong(arrivedOn)} and been found on ${dayLong(foundOn)}. Put the other day right too; neither is kept till then.`
+    : null;
+}
+
+/** Why what was typed is no day to keep; `null` when it is one. */
+export function dayProblem(day: string): string | null {
+  return isRecordDate(day) ? null : 'The day is not whole: type day, month and year.';
+}
+
+/** What is still to be said before a catch can be logged; `null` when nothing is. */
+export function missingInCatch(said: Partial<Fields<'catches'>> & { readonly foundOn: IsoDate }): string | null {
+  const { method = null, deploymentId, siteId, place, placeLat, placeLon, foundOn, arrivedOn } = said;
+  if (method === null) return 'Still to say: how it was caught.';
+  if (method === 'trap' && typeof deploymentId !== 'string') return 'Still to say: in which trap.';
+  const somewhere =
+    typeof siteId === 'string' || (place ?? '').trim() !== '' || typeof (placeLat ?? placeLon) === 'number';
+  if (method !== 'trap' && !somewhere)
+    return 'Still to say: where it hung: a site, the name of a place, or its coordinates.';
+  return catchDaysFault({ foundOn, arrivedOn: arrivedOn ?? '' });
+}
+
+/** What to ask about a day far out of the season; `null` in it, and where nobody knows the season. */
+export function farFromSeason(day: IsoDate, season: SeasonSpanDto | null): string | null {
+  if (season === null || !isRecordDate(day)) return null;
+  const far = daysOut(day, season) > FAR_DAYS;
+  return far
+    ? `${dayLong(day)} is far out of the swarm season here (${monthDay(season.from)} to ${monthDay(season.until)}).`
+    : null;
+}
+
+const FAR_DAYS = 30;
+const DAYS_A_YEAR = 365;
+/** Days from a day to the nearest of the season, of whatever year. */
+function daysOut(day: IsoDate, { from, until }: SeasonSpanDto): number {
+  const length = daysBetween(from, until);
+  const since = ((daysBetween(from, day) % DAYS_A_YEAR) + DAYS_A_YEAR) % DAYS_A_YEAR;
+  return since <= length ? 0 : Math.min(since - length, DAYS_A_YEAR - since);
 }

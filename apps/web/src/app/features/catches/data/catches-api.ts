@@ -13,8 +13,9 @@ export class CatchesApi {
   board(): Observable<CatchBoardDto> {
     return this.#http.get<CatchBoardDto>(`${API_BASE}/catches/board`).pipe(failuresInWords());
   }
-  plan(id: string): Observable<CatchPlanDto> {
-    return this.#http.get<CatchPlanDto>(`${API_BASE}/catches/${id}/plan`).pipe(failuresInWords());
+  /** `null` where nobody has said a place, of the catch or of any site. */
+  plan(id: string): Observable<CatchPlanDto | null> {
+    return this.#http.get<CatchPlanDto | null>(`${API_BASE}/catches/${id}/plan`).pipe(failuresInWords());
   }
   hanging(): Observable<DueListDto> {
     return this.#http.get<DueListDto>(`${API_BASE}/rounds/due`).pipe(failuresInWords());

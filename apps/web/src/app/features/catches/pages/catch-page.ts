@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { type Fields, RECORD_TABLES } from '@yewridge/contract/season';
 import { FOLLOWUP_KINDS, type FollowupKind } from '@yewridge/core/catches';
-import { switchMap } from 'rxjs';
+import { catchError, map, of } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { WholeDay } from '../../../shared/fields/whole-day';
 import { KeptValue } from '../../../shared/fields/kept-value';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -26,9 +28,20 @@ import { viewFor, viewOf } from '../../../shared/season/view-store';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { sizeWords, STAGE_NAMES, stepsOf } from '../data/board-words';
-import { carryAct, editAct, followupAct, sizeByMass, stepAct, type StepChange } from '../data/catch-acts';
+import {
+  type CatchDays,
+  catchDaysFault,
+  carryAct,
+  dayProblem,
+  editAct,
+  followupAct,
+  sizeByMass,
+  stepAct,
+  type StepChange,
+} from '../data/catch-acts';
 import { CatchesApi } from '../data/catches-api';
 import { PlanTrack } from '../ui/plan-track';
+import { SwarmPlace } from '../ui/swarm-place';
 import { QueenSigns } from '../ui/queen-signs';
 
 const SIZED_BY_NAMES = {
@@ -43,6 +56,8 @@ const SIZED_BY_NAMES = {
   selector: 'yw-catch-page',
   imports: [
     KeptValue,
+    WholeDay,
+    SwarmPlace,
     QueenSigns,
     PlanTrack,
     PhotoStrip,
@@ -65,11 +80,13 @@ export class CatchPage {
   readonly #api = inject(CatchesApi);
   readonly #records = inject(RecordsApi);
   readonly #outbox = inject(ActOutbox);
-  readonly #system = inject(UnitChoice).system;
+  protected readonly system = inject(UnitChoice).system;
   protected readonly clock = inject(TodayClock);
   protected readonly view = viewOf(() => this.#api.board());
   /** Nothing where nobody knows the place: then there is no sunset to go by. */
-  protected readonly plan = viewFor(this.id, (id) => this.#api.plan(id));
+  readonly #answer = viewFor(this.id, (id) => this.#api.plan(id).pipe(map((plan) => ({ plan }))));
+  protected readonly plan = computed(() => this.#answer.data()?.plan ?? null);
+  protected readonly planNone = computed(() => this.#answer.data()?.plan === null);
   readonly #marks = viewFor(this.id, (catchId) => this.#records.list('steps', { catchId }));
   protected readonly links = {
     board: catchesLink(),
@@ -95,6 +112,26 @@ export class CatchPage {
       .filter(({ caught }) => caught.afterSwarmOf === this.id())
       .map(({ caught }) => caught.id),
   );
+  /** The stay comes with the page: what is done in the field asks nobody first. */
+  readonly #stayId = computed(() => this.card()?.caught.deploymentId ?? null);
+  readonly #stay = viewFor(this.#stayId, (id) => (id === null ? of(null) : this.#records.one('deployments', id)));
+  protected readonly carryMissing = computed(() =>
+    this.#stay.data() === null ? 'The stay of this trap has not come yet: it is fetched once, with the page.' : null,
+  );
+  protected readonly dayProblem = signal<string | null>(null);
+  protected readonly sites = toSignal(
+    this.#records.list('sites', { sort: 'name', limit: 500 }).pipe(
+      map(({ items }) => items),
+      catchError(() => of([])),
+    ),
+    { initialValue: [] },
+  );
+  /** Both days as typed: they are judged together, so that they may be typed in any order. */
+  protected readonly days = linkedSignal(() => ({
+    foundOn: this.card()?.caught.foundOn ?? '',
+    arrivedOn: this.card()?.caught.arrivedOn ?? '',
+  }));
+  protected readonly daysFault = computed(() => catchDaysFault(this.days()));
   protected readonly steps = computed(() => {
     const card = this.card();
     return card ? stepsOf(card) : [];
@@ -102,7 +139,7 @@ export class CatchPage {
   protected readonly answer = computed(() => {
     const card = this.card();
     if (!card) return 'A catch';
-    return `${sizeWords(card.caught, this.#system())}, ${STAGE_NAMES[card.stage].toLowerCase()}`;
+    return `${sizeWords(card.caught, this.system())}, ${STAGE_NAMES[card.stage].toLowerCase()}`;
   });
   protected readonly places = computed(() => {
     const card = this.card();
@@ -117,6 +154,14 @@ export class CatchPage {
   protected edit(change: Partial<Fields<'catches'>>, what: string): void {
     const card = this.card();
     if (card) this.#outbox.do(editAct(card, change, what));
+  }
+
+  protected sayDay(change: Partial<CatchDays>): void {
+    const days = { ...this.days(), ...change };
+    this.days.set(days);
+    const { foundOn, arrivedOn } = days;
+    if (catchDaysFault(days) === null)
+      this.edit({ foundOn, arrivedOn: arrivedOn === '' ? null : arrivedOn }, 'days put right');
   }
 
   protected weigh(massKg: number | null): void {
@@ -139,20 +184,17 @@ export class CatchPage {
 
   protected followUp(kind: FollowupKind, on: string): void {
     const card = this.card();
-    if (!card || on === '') return;
+    this.dayProblem.set(dayProblem(on));
+    if (!card || this.dayProblem() !== null) return;
     this.#outbox.do(followupAct(card, kind, on, this.frames()));
     this.frames.set(null);
   }
 
   protected carry(on: string, wentTo: string): void {
     const card = this.card();
-    const stayId = card?.caught.deploymentId;
-    if (!card || typeof stayId !== 'string' || on === '') return;
-    // The stay as it is now: a note made a moment ago must not be lost.
-    this.#records
-      .one('deployments', stayId)
-      .pipe(switchMap((stay) => [carryAct(card, stay, on, wentTo)]))
-      .subscribe((act) => this.#outbox.do(act));
+    const stay = this.#stay.data();
+    this.dayProblem.set(dayProblem(on));
+    if (card && stay && this.dayProblem() === null) this.#outbox.do(carryAct(card, stay, on, wentTo));
   }
 
   protected removeStep(id: string): void {

@@ -1,22 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { type Fields, RECORD_TABLES } from '@yewridge/contract/season';
 import { catchError, of } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
+import { WholeDay } from '../../../shared/fields/whole-day';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
-import { catchesLink, catchLink } from '../../../shared/routes/paths';
+import { catchesLink, catchLink, groundLink } from '../../../shared/routes/paths';
 import { made, RecordsApi } from '../../../shared/season/records-api';
 import { METHOD_NAMES, QUEEN_NAMES } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { SizeField } from '../../../shared/units/size-field';
-import { sizeByMass } from '../data/catch-acts';
+import { farFromSeason, missingInCatch, sizeByMass } from '../data/catch-acts';
 import { CatchesApi } from '../data/catches-api';
+import { SwarmPlace } from '../ui/swarm-place';
 
 type Draft = Partial<Fields<'catches'>>;
 const NOWHERE = '';
@@ -24,7 +26,7 @@ const NOWHERE = '';
 /** Logging a catch: bees found in a trap, or a swarm fetched from a branch or a building. */
 @Component({
   selector: 'yw-new-catch-page',
-  imports: [PageHeader, Waiting, Failed, Caution, ChoiceLine, SizeField, RouterLink],
+  imports: [PageHeader, Waiting, Failed, Caution, ChoiceLine, SizeField, SwarmPlace, WholeDay, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './new-catch-page.html',
   styleUrl: './new-catch-page.scss',
@@ -33,6 +35,9 @@ export class NewCatchPage {
   /** A stay whose trap has bees, or the swarm this one came after. */
   readonly stay = input<string>();
   readonly after = input<string>();
+  /** Tapped on the map. */
+  readonly lat = input<string>();
+  readonly lon = input<string>();
 
   readonly #api = inject(CatchesApi);
   readonly #outbox = inject(ActOutbox);
@@ -40,6 +45,7 @@ export class NewCatchPage {
   protected readonly clock = inject(TodayClock);
   protected readonly view = viewOf(() => this.#api.hanging());
   protected readonly board = catchesLink();
+  protected readonly ground = groundLink();
   protected readonly names = { method: METHOD_NAMES, queen: QUEEN_NAMES };
   protected readonly range = RECORD_TABLES.catches.massKg;
 
@@ -53,28 +59,25 @@ export class NewCatchPage {
       ),
     { initialValue: [] },
   );
+  /** What the way here says: the stay, the swarm before, the place tapped. The keeper says the rest. */
   protected readonly draft = linkedSignal<
-    { stay: string | undefined; after: string | undefined; today: string | null },
+    { stay: string | undefined; after: string | undefined; lat: string | undefined; lon: string | undefined },
     Draft
   >({
-    source: () => ({ stay: this.stay(), after: this.after(), today: this.clock.today() }),
-    computation: ({ stay, after, today }, before) => ({
+    source: () => ({ stay: this.stay(), after: this.after(), lat: this.lat(), lon: this.lon() }),
+    computation: ({ stay, after, lat, lon }, before) => ({
       ...before?.value,
-      method: stay === undefined && after === undefined ? 'shaken' : 'trap',
-      deploymentId: stay ?? null,
-      afterSwarmOf: after ?? null,
-      size: after === undefined ? null : 'secondary',
-      queen: after === undefined ? 'unknown' : 'virgin',
-      ...(today === null ? {} : { foundOn: today }),
+      ...(stay === undefined ? {} : { method: 'trap', deploymentId: stay }),
+      ...(after === undefined ? {} : { afterSwarmOf: after, size: 'secondary' }),
+      ...(lat === undefined || lon === undefined ? {} : { placeLat: Number(lat), placeLon: Number(lon) }),
     }),
   });
-  protected readonly inTrap = computed(() => this.draft().method === 'trap');
-  protected readonly ready = computed(() => {
-    const { method, deploymentId, siteId, place, foundOn } = this.draft();
-    if (!foundOn) return false;
-    if (method === 'trap') return typeof deploymentId === 'string';
-    return typeof siteId === 'string' || (place ?? '').trim() !== '';
-  });
+  protected readonly method = computed(() => this.draft().method ?? null);
+  /** Today, until another day is said. */
+  protected readonly foundOn = computed(() => this.draft().foundOn ?? this.clock.today() ?? '');
+  protected readonly missing = computed(() => missingInCatch({ ...this.draft(), foundOn: this.foundOn() }));
+  protected readonly far = computed(() => farFromSeason(this.foundOn(), this.view.data()?.season ?? null));
+  protected readonly asked = signal(false);
 
   protected say(change: Draft): void {
     this.draft.update((draft) => ({ ...draft, ...change }));
@@ -84,7 +87,7 @@ export class NewCatchPage {
     const trap = method === 'trap';
     this.say({
       method: method as NonNullable<Draft['method']>,
-      ...(trap ? { siteId: null, place: null } : { deploymentId: null }),
+      ...(trap ? { siteId: null, place: null, placeLat: null, placeLon: null } : { deploymentId: null }),
     });
   }
 
@@ -92,20 +95,21 @@ export class NewCatchPage {
     this.say({ deploymentId: id === NOWHERE ? null : id });
   }
 
-  protected pickSite(id: string): void {
-    this.say({ siteId: id === NOWHERE ? null : id });
-  }
-
   protected weigh(massKg: number | null): void {
     this.say({
       massKg,
       size: sizeByMass(massKg, this.draft().size ?? null),
-      sizedBy: massKg === null ? null : 'scales',
     });
   }
 
   protected keep(): void {
-    const record = made('catches', this.draft());
+    if (this.missing() !== null) return;
+    // Asked about once, never refused.
+    if (this.far() !== null && !this.asked()) {
+      this.asked.set(true);
+      return;
+    }
+    const record = made('catches', { ...this.draft(), foundOn: this.foundOn() });
     const trap = this.traps().find(({ deploymentId }) => deploymentId === this.draft().deploymentId);
     const where = trap?.number ?? this.draft().place ?? 'a swarm';
     this.#outbox.do({ says: `Catch at ${where} logged`, changes: [record] });

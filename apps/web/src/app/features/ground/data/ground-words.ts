@@ -1,4 +1,4 @@
-import type { GroundDto, GroundSiteDto } from '@yewridge/contract/ground';
+import type { GroundDto, GroundSiteDto, HangsHereDto } from '@yewridge/contract/ground';
 import type { RecordDto } from '@yewridge/contract/season';
 import { haversine } from '@yewridge/core/ground';
 import { daysBetween, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
@@ -13,8 +13,9 @@ export type CatchAge = 'now' | 'last' | 'before' | 'older';
 export interface SiteMark {
   readonly id: string;
   readonly name: string;
-  readonly lat: number;
-  readonly lon: number;
+  /** `null` while it is not placed. */
+  readonly lat: number | null;
+  readonly lon: number | null;
   readonly state: SiteState;
   /** Trap number, without what all numbers share. */
   readonly number: string;
@@ -25,6 +26,8 @@ export interface SiteMark {
   /** For whoever does not see the map. */
   readonly says: string;
 }
+export type PlacedMark = SiteMark & { readonly lat: number; readonly lon: number };
+export const isPlaced = (mark: SiteMark): mark is PlacedMark => mark.lat !== null && mark.lon !== null;
 
 export const LANDMARK_NAMES: Readonly<Record<NonNullable<RecordDto<'sites'>['landmark']>, string>> = {
   lastCatchSite: 'caught here before',
@@ -51,7 +54,7 @@ const STATE_WORDS: Readonly<Record<SiteState, string>> = {
 };
 
 export function stateOf({ site, hangs }: GroundSiteDto, today: IsoDate): SiteState {
-  if (hangs) return hangs.beesIn ? 'bees' : 'hung';
+  if (hangs.length > 0) return hangs.some(({ beesIn }) => beesIn) ? 'bees' : 'hung';
   if (site.permission === 'refused') return 'refused';
   const ranOut = site.permissionUntil !== null && site.permissionUntil < today;
   return site.permission === 'granted' && !ranOut ? 'free' : 'waits';
@@ -62,8 +65,15 @@ function ageOf(foundOn: IsoDate, today: IsoDate, half: Hemisphere): CatchAge {
   return (['now', 'last', 'before'] as const)[Math.max(0, years)] ?? 'older';
 }
 
+/** Of several traps at one site the one that needs a keeper first. */
+export function firstOf({ hangs }: GroundSiteDto): HangsHereDto | null {
+  const rank = ({ beesIn, dueBy }: HangsHereDto): string => (beesIn ? '' : (dueBy ?? '9999'));
+  return [...hangs].sort((a, b) => (rank(a) < rank(b) ? -1 : 1))[0] ?? null;
+}
+
 export function siteMark(one: GroundSiteDto, today: IsoDate, half: Hemisphere): SiteMark {
-  const { site, hangs, stays } = one;
+  const { site, stays } = one;
+  const hangs = firstOf(one);
   const state = stateOf(one, today);
   const caught = stays.flatMap((stay) => (stay.caught ? [stay.caught.foundOn] : []));
   const due = hangs !== null && (hangs.beesIn || (hangs.dueBy !== null && hangs.dueBy <= comingFriday(today)));
@@ -73,13 +83,16 @@ export function siteMark(one: GroundSiteDto, today: IsoDate, half: Hemisphere): 
     lat: site.lat,
     lon: site.lon,
     state,
-    number: hangs?.number.replace(/^\D+/, '') ?? '',
+    number: one.hangs.map(({ number }) => number.replace(/^\D+/, '')).join(' '),
     due,
     scouts: hangs && !hangs.beesIn ? (hangs.lastScouts ?? 0) : 0,
     catches: caught.map((foundOn) => ageOf(foundOn, today, half)),
     says: [
       site.name,
-      hangs ? `${hangs.number}, ${STATE_WORDS[state]}` : STATE_WORDS[state],
+      one.hangs.length > 0
+        ? `${one.hangs.map(({ number }) => number).join(' and ')}, ${STATE_WORDS[state]}`
+        : STATE_WORDS[state],
+      site.lat === null ? 'not on the map yet' : '',
       caught.length > 0 ? `${caught.length} catches` : '',
       due ? 'due by Friday' : '',
     ]
@@ -168,7 +181,8 @@ export function nearBees(
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-function stateWords({ hangs }: GroundSiteDto, state: SiteState): string {
+function stateWords(one: GroundSiteDto, state: SiteState): string {
+  const hangs = firstOf(one);
   if (!hangs) return capital(STATE_WORDS[state]);
   if (hangs.beesIn) return 'Bees are in';
   return hangs.lastScouts === null ? 'A trap hangs' : capital(scoutWords(hangs.lastScouts));
@@ -189,7 +203,8 @@ export function sheetWords(
   today: IsoDate,
   system: UnitSystem,
 ): SheetWords {
-  const { site, owner, hangs } = one;
+  const { site, owner } = one;
+  const hangs = firstOf(one);
   const state = stateOf(one, today);
   const how = hangs && [
     hangs.heightM === null ? '' : `${figureText(hangs.heightM, 'height', system)} up`,
@@ -207,7 +222,7 @@ export function sheetWords(
       .filter((text) => text !== '')
       .join(', '),
     who: [owner?.name ?? 'owner not known', owner?.notes ?? ''].filter((text) => text !== '').join('. '),
-    near: nearBees(site, colonies, system),
+    near: site.lat === null || site.lon === null ? [] : nearBees({ lat: site.lat, lon: site.lon }, colonies, system),
     facts: siteFacts(one),
   };
 }

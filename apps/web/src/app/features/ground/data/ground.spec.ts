@@ -3,7 +3,8 @@ import { blank, type Fields, type RecordDto } from '@yewridge/contract/season';
 import { labelSides } from '../ui/label-places';
 import { accessWords, groundAnswer, nearBees, siteMark, stateOf, stayRows } from './ground-words';
 import { layerStyle } from './map-style';
-import { listed, readPlace, toggled } from './site-draft';
+import { readPlace } from '../../../shared/season/place-said';
+import { listed, toggled } from './site-draft';
 
 const TODAY = '2026-05-14';
 const META = { id: 's1', revision: 1, createdAt: '', updatedAt: '', deletedAt: null };

@@ -1,6 +1,4 @@
 import { columnsOf, type Fields, type RecordDto } from '@yewridge/contract/season';
-import { type Place, parsePlace, placeText } from '@yewridge/core/ground';
-import { DomainError } from '@yewridge/core/shared/errors';
 
 export type SiteFields = Fields<'sites'>;
 
@@ -9,20 +7,6 @@ export function fieldsOf(site: RecordDto<'sites'>): SiteFields {
   const row = site as unknown as Readonly<Record<string, unknown>>;
   return Object.fromEntries(columnsOf('sites').map(([field]) => [field, row[field] ?? null])) as SiteFields;
 }
-
-export type ReadPlace =
-  { readonly ok: true; readonly place: Place } | { readonly ok: false; readonly sentence: string };
-
-/** A typed place, or why it is none. */
-export function readPlace(text: string): ReadPlace {
-  try {
-    return { ok: true, place: parsePlace(text) };
-  } catch (error) {
-    if (!(error instanceof DomainError)) throw error;
-    return { ok: false, sentence: error.message.replace(/^\w+: /, '') };
-  }
-}
-export const shownPlace = placeText;
 
 /** One word of a comma-joined list put in or taken out, in the order of all. */
 export function toggled(list: string | null, word: string, all: readonly string[]): string | null {

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { MapLayerWholeDto } from '@yewridge/contract/ground';
 import { catchError, forkJoin, of, switchMap } from 'rxjs';
@@ -7,14 +16,22 @@ import { Icon } from '../../../shared/icons/icon';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { catchLink, hangLink, newSiteLink, siteLink, stayLink, visitLink } from '../../../shared/routes/paths';
+import {
+  catchLink,
+  hangLink,
+  newCatchLink,
+  newSiteLink,
+  siteLink,
+  stayLink,
+  visitLink,
+} from '../../../shared/routes/paths';
 import { changed } from '../../../shared/season/records-api';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { GroundApi } from '../data/ground-api';
-import { groundAnswer, sheetWords, siteMark, stayRows } from '../data/ground-words';
+import { groundAnswer, sheetWords, isPlaced, siteMark, stayRows } from '../data/ground-words';
 import { GroundMap, type MapPlace, type MapShows } from '../ui/ground-map';
 
 const ALL_SHOWN: MapShows = { sites: true, colonies: true, catches: true };
@@ -31,6 +48,8 @@ export class GroundPage {
   readonly site = input<string>();
   readonly view = input<string>();
   readonly find = input<string>();
+  /** The place of a swarm is wanted, to log its catch. */
+  readonly swarm = input<string>();
 
   readonly #api = inject(GroundApi);
   readonly #router = inject(Router);
@@ -42,7 +61,7 @@ export class GroundPage {
   protected readonly tiles = computed(() => this.#workspace()?.tiles ?? null);
   protected readonly layers = signal<readonly MapLayerWholeDto[]>([]);
   protected readonly shows = signal(ALL_SHOWN);
-  protected readonly placing = signal(false);
+  protected readonly placing = linkedSignal(() => this.swarm() !== undefined);
   protected readonly links = { newSite: newSiteLink(), hang: hangLink() };
   protected readonly visitLink = visitLink;
   protected readonly siteLink = siteLink;
@@ -60,6 +79,8 @@ export class GroundPage {
       .filter(({ says }) => says.toLocaleLowerCase().includes(wanted))
       .sort((a, b) => (a.name < b.name ? -1 : 1));
   });
+  /** Those that the map can show. */
+  protected readonly placed = computed(() => this.marks().filter(isPlaced));
   protected readonly pastCatches = computed(() => this.marks().reduce((sum, { catches }) => sum + catches.length, 0));
   protected readonly answer = computed(() => {
     const ground = this.ground.data();
@@ -68,6 +89,7 @@ export class GroundPage {
   protected readonly chosen = computed(
     () => this.ground.data()?.sites.find(({ site }) => site.id === this.site()) ?? null,
   );
+  protected readonly numbers = computed(() => (this.chosen()?.hangs ?? []).map(({ number }) => number).join(', '));
   protected readonly words = computed(() => {
     const one = this.chosen();
     const ground = this.ground.data();
@@ -112,7 +134,8 @@ export class GroundPage {
 
   protected place({ lat, lon }: MapPlace): void {
     this.placing.set(false);
-    void this.#router.navigate([...newSiteLink()], { queryParams: { lat: lat.toFixed(6), lon: lon.toFixed(6) } });
+    const to = this.swarm() === undefined ? newSiteLink() : newCatchLink();
+    void this.#router.navigate([...to], { queryParams: { lat: lat.toFixed(6), lon: lon.toFixed(6) } });
   }
 
   protected move({ id, lat, lon }: MapPlace & { readonly id: string }): void {

@@ -8,6 +8,7 @@ import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { groundLink } from '../../../shared/routes/paths';
 import { made, RecordsApi } from '../../../shared/season/records-api';
+import type { PlaceSaid } from '../../../shared/season/place-said';
 import type { SiteFields } from '../data/site-draft';
 import { SiteForm } from '../ui/site-form';
 
@@ -34,6 +35,9 @@ const NOBODY_YET = 'The position could not be read. Type the coordinates, or tou
       <button type="button" class="button filled" [disabled]="draft().name.trim() === ''" (click)="keep()">
         Keep the site
       </button>
+      @if (draft().name.trim() === '') {
+        <span role="status">Give the site a name first.</span>
+      }
     </yw-site-form>
   `,
   styles: `
@@ -63,8 +67,12 @@ export class NewSitePage {
       ),
     { initialValue: [] },
   );
-  readonly #place = computed(() => ({ lat: Number(this.lat() ?? 0), lon: Number(this.lon() ?? 0) }));
-  protected readonly draft = linkedSignal<{ readonly lat: number; readonly lon: number }, SiteFields>({
+  /** Touched on the map; else it is placed later, or typed. */
+  readonly #place = computed((): PlaceSaid => {
+    const [lat, lon] = [this.lat(), this.lon()];
+    return lat === undefined || lon === undefined ? { lat: null, lon: null } : { lat: Number(lat), lon: Number(lon) };
+  });
+  protected readonly draft = linkedSignal<PlaceSaid, SiteFields>({
     source: this.#place,
     computation: (place, before) => ({
       ...(before?.value ?? blank('sites', { name: '', permission: 'unknown' })),

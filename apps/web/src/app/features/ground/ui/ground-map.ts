@@ -19,7 +19,7 @@ import type { Feature, GeoJsonObject } from 'geojson';
 import * as L from 'leaflet';
 import { layerStyle } from '../data/map-style';
 import { labelSides, type Side } from './label-places';
-import type { CatchAge, SiteMark } from '../data/ground-words';
+import type { CatchAge, PlacedMark } from '../data/ground-words';
 
 export interface MapPlace {
   readonly lat: number;
@@ -45,7 +45,7 @@ const cluster = (age: CatchAge): string =>
   `<svg class="${age}" viewBox="0 0 10 14"><path d="M1 1h8M5 2.5c3 0 3.6 3 3.2 5.4S6.4 13 5 13 2.2 10.3 1.8 7.9 2 2.5 5 2.5z"/></svg>`;
 
 function siteHtml(
-  { state, number, due, scouts, catches, name }: SiteMark,
+  { state, number, due, scouts, catches, name }: PlacedMark,
   shows: MapShows,
   chosen: boolean,
   side: Side,
@@ -66,7 +66,7 @@ function siteHtml(
   encapsulation: ViewEncapsulation.None,
 })
 export class GroundMap {
-  readonly marks = input.required<readonly SiteMark[]>();
+  readonly marks = input.required<readonly PlacedMark[]>();
   readonly colonies = input<readonly RecordDto<'colonies'>[]>([]);
   readonly layers = input<readonly MapLayerWholeDto[]>([]);
   /** Tiles under everything, where an address is set. */
@@ -224,7 +224,7 @@ export class GroundMap {
   }
 
   /** Sides of the names as the map stands; about, as text is measured by its letters. */
-  #sides(marks: readonly SiteMark[], shows: MapShows): readonly Side[] {
+  #sides(marks: readonly PlacedMark[], shows: MapShows): readonly Side[] {
     const map = this.#map;
     if (!map) return [];
     return labelSides(
@@ -241,7 +241,7 @@ export class GroundMap {
     );
   }
 
-  #drawSites(marks: readonly SiteMark[], shows: MapShows, chosen: string | null): void {
+  #drawSites(marks: readonly PlacedMark[], shows: MapShows, chosen: string | null): void {
     const focused = this.#focused;
     this.#sites.clearLayers();
     const sides = this.#sides(marks, shows);

@@ -2,17 +2,19 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import { RECORD_TABLES, RISKS } from '@yewridge/contract/season';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { KeptValue } from '../../../shared/fields/kept-value';
+import { WholeDay } from '../../../shared/fields/whole-day';
 import { SHADE_NAMES } from '../../../shared/season/season-words';
 import { SizeField } from '../../../shared/units/size-field';
 import { HOW_NAMES, LANDMARK_NAMES, PERMISSION_NAMES, RISK_NAMES, WEEKDAY_NAMES } from '../data/ground-words';
-import { listed, readPlace, shownPlace, type SiteFields, toggled } from '../data/site-draft';
+import { readPlace, shownPlace } from '../../../shared/season/place-said';
+import { listed, type SiteFields, toggled } from '../data/site-draft';
 
 const ALL_DAYS = ['0', '1', '2', '3', '4', '5', '6'] as const;
 
 /** The fields of a site; each change is said at once. */
 @Component({
   selector: 'yw-site-form',
-  imports: [KeptValue, ChoiceLine, SizeField],
+  imports: [KeptValue, ChoiceLine, SizeField, WholeDay],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './site-form.html',
   styleUrl: './site-form.scss',

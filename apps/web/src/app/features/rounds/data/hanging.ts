@@ -1,34 +1,76 @@
 import type { GroundSiteDto } from '@yewridge/contract/ground';
-import type { FreeTrapDto } from '@yewridge/contract/rounds';
+import type { DueListDto, FreeTrapDto } from '@yewridge/contract/rounds';
 import type { ActDto, Fields } from '@yewridge/contract/season';
 import type { TrapWithDesignDto } from '@yewridge/contract/stores';
+import { isRecordDate } from '@yewridge/contract/shared';
 import { assessDesign, designLoad } from '@yewridge/core/bench';
 import { daysBetween, type IsoDate, loreChecks } from '@yewridge/core/season';
+import type { UnitSystem } from '@yewridge/core/shared/units';
 import { loreSaid, type Said } from '../../../shared/season/lore-words';
 import { made } from '../../../shared/season/records-api';
-import { dayLong } from '../../../shared/season/season-words';
+import { dayLong, HUNG_BY_NAMES } from '../../../shared/season/season-words';
+import { figureText } from '../../../shared/units/format';
+import { baitsOf, type LureSaid, lureMissing } from './lures-said';
 
-/** How a trap is about to hang. */
+/** How a trap is about to hang, as far as it was said: what nobody said stays `null`, and is never recorded. */
 export type HangingPlan = Pick<
   Fields<'deployments'>,
-  'hungOn' | 'heightM' | 'facingDeg' | 'hungBy' | 'entrance' | 'comb' | 'notes'
-> & { readonly bait: Pick<Fields<'baits'>, 'carrier' | 'substance' | 'massKg' | 'placed'> | null };
+  'hungOn' | 'heightM' | 'facingDeg' | 'hungBy' | 'hungAlso' | 'entrance' | 'comb' | 'notes'
+> & { readonly lures: readonly LureSaid[] };
 
-const USUAL_LURE_KG = 5e-4;
-
-/** As at the last stay there, so that only what is different has to be said. */
-export function planFor(today: IsoDate, site: GroundSiteDto | null, trap: FreeTrapDto | null): HangingPlan {
+/** Nothing is said yet but that it is today. */
+export function planFor(today: IsoDate): HangingPlan {
   return {
     hungOn: today,
-    heightM: site?.site.heightUsedM ?? null,
+    heightM: null,
     facingDeg: null,
-    hungBy: site?.site.landmark === 'building' ? 'bracket' : 'strap',
-    entrance: 'open',
-    comb: trap === null ? null : trap.darkCombs > 0 ? 'oldBrood' : 'none',
+    hungBy: null,
+    hungAlso: null,
+    entrance: null,
+    comb: null,
     notes: null,
-    bait: { carrier: 'swabInBag', substance: 'lemongrassOil', massKg: USUAL_LURE_KG, placed: 'back' },
+    lures: [],
   };
 }
+
+/** What the site and the design already say and the keeper has not: proposed, and kept with one tap. */
+export interface Proposal {
+  readonly change: Partial<HangingPlan>;
+  readonly words: string;
+}
+export function proposals(
+  plan: HangingPlan,
+  site: GroundSiteDto | null,
+  trap: FreeTrapDto | null,
+  system: UnitSystem,
+): readonly Proposal[] {
+  const height = site?.site.heightUsedM ?? null;
+  const { hungBy, comb } = trap?.says ?? { hungBy: null, comb: null };
+  return [
+    plan.hungBy === null && hungBy !== null
+      ? { change: { hungBy }, words: `Its design says: hung by ${HUNG_BY_NAMES[hungBy]}` }
+      : null,
+    plan.comb === null && comb !== null
+      ? { change: { comb }, words: `Its design says: comb in it, ${COMB_NAMES[comb]}` }
+      : null,
+    plan.heightM === null && height !== null
+      ? { change: { heightM: height }, words: `Hung here before at ${figureText(height, 'height', system)}` }
+      : null,
+  ].filter((one) => one !== null);
+}
+
+/** What is to be said before it can be kept, in the order of the form. */
+export function missingToHang(plan: HangingPlan, trap: FreeTrapDto | null, site: GroundSiteDto | null): string | null {
+  const missing = [
+    trap ? null : 'which trap',
+    site ? null : 'where',
+    isRecordDate(plan.hungOn) ? null : 'the day it was hung',
+    ...plan.lures.map(lureMissing),
+  ].filter((one) => one !== null);
+  return missing.length === 0 ? null : `Still to say: ${missing.join(', ')}.`;
+}
+
+export const COMB_NAMES = { none: 'none', drawn: 'drawn comb', oldBrood: 'old brood comb' } as const;
 
 function siteIsKept(site: GroundSiteDto | null, today: IsoDate): Parameters<typeof loreChecks>[0] {
   if (!site) return {};
@@ -54,7 +96,7 @@ export function loreOf(
   plan: HangingPlan,
   site: GroundSiteDto | null,
   trap: TrapWithDesignDto | null,
-  today: IsoDate,
+  { today, season }: Pick<DueListDto, 'today' | 'season'>,
 ): readonly Said[] {
   const checks = loreChecks({
     ...siteIsKept(site, today),
@@ -62,7 +104,8 @@ export function loreOf(
     hungOn: plan.hungOn,
     facingDeg: plan.facingDeg,
     heightM: plan.heightM,
-    carrier: plan.bait?.carrier ?? null,
+    carrier: plan.lures.map(({ carrier }) => carrier).find((one) => one === 'gel') ?? null,
+    outOfSeason: season !== null && (plan.hungOn < season.from || plan.hungOn > season.until),
   });
   return loreSaid(checks);
 }
@@ -77,17 +120,24 @@ export function massUp(trap: TrapWithDesignDto): { readonly kg: number; readonly
   return load.unweighed.length > 0 ? null : { kg: load.empty.mass, weighed: false };
 }
 
-/** The trap hung and its lure put in, as one act. */
+/** The trap hung and its lures put in, as one act. */
 export function hangAct(plan: HangingPlan, trap: FreeTrapDto, site: GroundSiteDto): ActDto {
-  const { bait, ...how } = plan;
-  const deployment = made('deployments', {
-    ...how,
-    trapId: trap.trapId,
-    siteId: site.site.id,
-    shade: site.site.shade,
-  });
-  const lure = bait === null ? [] : [made('baits', { ...bait, deploymentId: deployment.id, appliedOn: plan.hungOn })];
-  return { says: `${trap.number} hung at ${site.site.name}`, changes: [deployment, ...lure] };
+  const { lures, ...how } = plan;
+  const deployment = made('deployments', { ...how, trapId: trap.trapId, siteId: site.site.id });
+  return {
+    says: `${trap.number} hung at ${site.site.name}`,
+    changes: [deployment, ...baitsOf(lures, deployment.id, plan.hungOn)],
+  };
+}
+
+/** What hangs at a site now: another may hang beside it. */
+export function hangsWords({ hangs }: GroundSiteDto): string | null {
+  return hangs.length === 0 ? null : `${hangs.map(({ number }) => number).join(' and ')} hangs here`;
+}
+
+/** `null` while the site is not placed. */
+export function placeOf({ site: { lat, lon } }: GroundSiteDto): { readonly lat: number; readonly lon: number } | null {
+  return lat === null || lon === null ? null : { lat, lon };
 }
 
 /** What came of the stays before at a site. */

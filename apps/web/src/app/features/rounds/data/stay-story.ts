@@ -2,9 +2,9 @@ import { type ChangeDto, RECORD_TABLES, type RecordDto } from '@yewridge/contrac
 import type { IsoDate } from '@yewridge/core/season';
 import { decimalText } from '../../../shared/units/format';
 import { SCOUT_STEPS } from '@yewridge/core/catches';
-import { CARRIER_NAMES, dayShort, scoutWords, SUBSTANCE_NAMES } from '../../../shared/season/season-words';
+import { dayShort, scoutWords } from '../../../shared/season/season-words';
 import { binned, changed, made } from '../../../shared/season/records-api';
-import { TROUBLE_NAMES } from './visit-acts';
+import { lureSays, TROUBLE_NAMES } from './visit-acts';
 
 export interface StayRecords {
   readonly stay: RecordDto<'deployments'>;
@@ -45,8 +45,9 @@ export function weighing(baitId: string, weighedOn: IsoDate, typed: string): Cha
 }
 
 function visitWords({ occupied, scoutsPerMin, trouble, action, looked }: RecordDto<'visits'>): string {
-  const seen = occupied ? 'bees in' : scoutsPerMin === null ? 'all well' : scoutWords(scoutsPerMin);
-  const parts = [looked === 'peek' ? `looked inside: ${seen}` : seen];
+  const counted = scoutsPerMin === null ? null : scoutWords(scoutsPerMin);
+  const seen = occupied === true ? 'bees in' : (counted ?? (trouble === null ? 'all well' : null));
+  const parts = [looked === 'peek' ? 'looked inside' : null, seen].filter((part) => part !== null);
   if (action === 'rebaited') parts.push('bait refreshed');
   if (trouble !== null) parts.push(TROUBLE_NAMES[trouble]);
   return parts.join(', ');
@@ -69,7 +70,7 @@ export function storyOf({ visits, baits, weighings, readings }: StayRecords): re
     at: bait.appliedOn,
     when: dayShort(bait.appliedOn),
     kind: 'baits',
-    what: `${CARRIER_NAMES[bait.carrier]} with ${SUBSTANCE_NAMES[bait.substance]} put in${bait.removedOn === null ? '' : `, out ${dayShort(bait.removedOn)}`}`,
+    what: `${lureSays(bait)} put in${bait.removedOn === null ? '' : `, out ${dayShort(bait.removedOn)}`}`,
     note: bait.notes ?? '',
     scouts: null,
     bin: binned('baits', bait),

@@ -3,6 +3,11 @@ import type { ActDto, ChangeDto, RecordDto } from '@yewridge/contract/season';
 import { SCOUT_STEPS, type ScoutStep } from '@yewridge/core/catches';
 import type { IsoDate } from '@yewridge/core/season';
 import { made } from '../../../shared/season/records-api';
+import { CARRIER_NAMES, dayLong, doseText, SUBSTANCE_NAMES } from '../../../shared/season/season-words';
+import { decimalText } from '../../../shared/units/format';
+import { baitsOf, lureMissing, type LureSaid } from './lures-said';
+
+const GRAMS = 1000;
 
 export type Trouble = NonNullable<RecordDto<'visits'>['trouble']>;
 export const TROUBLE_NAMES: Readonly<Record<Trouble, string>> = {
@@ -24,51 +29,109 @@ export interface Look {
   readonly notes: string;
   /** A peek inside counts the bees found there, not those at the hole. */
   readonly peek: boolean;
+  /** Lures named anew; empty where the same go in again. */
+  readonly lures: readonly LureSaid[];
+  /** When it was, where that is not now. */
+  readonly day: IsoDate | null;
+  readonly hour: string;
 }
-export const FRESH_LOOK: Look = { scouts: null, baitRefreshed: false, trouble: null, notes: '', peek: false };
+export const FRESH_LOOK: Look = {
+  scouts: null,
+  baitRefreshed: false,
+  trouble: null,
+  notes: '',
+  peek: false,
+  lures: [],
+  day: null,
+  hour: '',
+};
 
 const STEP_NAMES: Readonly<Record<ScoutStep, string>> = {
   none: 'none',
   few: 'a few',
-  tens: 'tens',
+  tens: '6 to 15 a minute',
   stream: 'a stream',
   movedIn: 'moved in',
 };
 
-/** A visit as the records it makes: the look, and a new lure where the old one was refreshed. */
-export function visitAct(trap: HangingDto, look: Look, minute: string, lastBait: RecordDto<'baits'> | null): ActDto {
-  const movedIn = look.scouts === 'movedIn';
+/** The lures put in last, all of that day: what "the same again" means. */
+export function lastLures(baits: readonly RecordDto<'baits'>[]): readonly RecordDto<'baits'>[] {
+  const there = baits.filter(({ removedOn }) => removedOn === null);
+  const latest = there.reduce((day, { appliedOn }) => (appliedOn > day ? appliedOn : day), '');
+  return there.filter(({ appliedOn }) => appliedOn === latest);
+}
+
+/** `swab in a bag with lemongrass oil, 11 drops`. */
+export function lureSays({ carrier, substance, dose, doseUnit, massKg }: RecordDto<'baits'>): string {
+  const much =
+    dose !== null && doseUnit !== null
+      ? `, ${doseText(dose, doseUnit)}`
+      : massKg === null
+        ? ''
+        : `, ${decimalText(massKg * GRAMS, 2, true)} g`;
+  return `${CARRIER_NAMES[carrier]} with ${SUBSTANCE_NAMES[substance]}${much}`;
+}
+
+/** Local wall time of the look: as said, else now. */
+export function lookAt({ day, hour }: Look, now: string): string {
+  return day === null ? now : `${day}T${hour}`;
+}
+
+/** What is still to be said before the look can be kept; `null` when nothing is. */
+export function missingInLook(look: Look, last: readonly RecordDto<'baits'>[], now: string): string | null {
+  const { day, hour, baitRefreshed, lures } = look;
+  const named = lures.length > 0 ? lures.map(lureMissing) : [last.length > 0 ? null : 'which lure went in'];
+  const missing = [
+    day !== null && !/^\d{2}:\d{2}$/.test(hour) ? 'at what hour' : null,
+    ...(baitRefreshed ? named : []),
+  ].filter((one) => one !== null);
+  if (missing.length > 0) return `Still to say: ${missing.join(', ')}.`;
+  return lookAt(look, now) > now ? `${dayLong(day ?? now.slice(0, 10))}, ${hour} is still to come.` : null;
+}
+
+/** Whether bees live there, where the look said so: a count is of scouts, who live elsewhere. */
+function occupiedBy({ scouts }: Look, caught: boolean): boolean | null {
+  if (scouts === 'movedIn') return true;
+  // Who counts bees at a trap with a catch in it has not said that the catch is gone, nor that it is not.
+  return scouts === null || caught ? null : false;
+}
+
+/** A visit as the records it makes: the look, and new lures where they were refreshed. */
+export function visitAct(trap: HangingDto, look: Look, now: string, last: readonly RecordDto<'baits'>[]): ActDto {
+  const at = lookAt(look, now);
+  const day = at.slice(0, 10);
   const step = SCOUT_STEPS.find(({ id }) => id === look.scouts);
   const visit = made('visits', {
     deploymentId: trap.deploymentId,
-    at: minute,
-    occupied: movedIn || trap.catchId !== null,
+    at,
+    occupied: occupiedBy(look, trap.catchId !== null),
     scoutsPerMin: step?.perMin ?? null,
     action: look.baitRefreshed ? 'rebaited' : 'none',
     looked: look.peek ? 'peek' : 'look',
     trouble: look.trouble,
     notes: look.notes === '' ? null : look.notes,
   });
-  const bait = look.baitRefreshed ? [refreshed(trap.deploymentId, minute.slice(0, 10), lastBait)] : [];
-  const found = movedIn && trap.catchId === null ? [foundCatch(trap.deploymentId, minute.slice(0, 10))] : [];
-  const seen = look.scouts === null ? 'all well' : STEP_NAMES[look.scouts];
+  const found =
+    look.scouts === 'movedIn' && trap.catchId === null
+      ? [made('catches', { deploymentId: trap.deploymentId, foundOn: day, method: 'trap' })]
+      : [];
+  const seen = look.scouts !== null ? STEP_NAMES[look.scouts] : look.trouble ? TROUBLE_NAMES[look.trouble] : 'all well';
   const lure = look.baitRefreshed ? ', bait refreshed' : '';
-  return { says: `${trap.number}: ${seen}${lure}`, changes: [visit, ...bait, ...found] };
+  return {
+    says: `${trap.number}: ${seen}${lure}`,
+    changes: [visit, ...(look.baitRefreshed ? refreshed(trap.deploymentId, day, look.lures, last) : []), ...found],
+  };
 }
 
-/** The same lure again, in the same place; a first one is a swab in a bag. */
-function refreshed(deploymentId: string, appliedOn: IsoDate, last: RecordDto<'baits'> | null): ChangeDto {
-  return made('baits', {
-    deploymentId,
-    appliedOn,
-    carrier: last?.carrier ?? 'swabInBag',
-    substance: last?.substance ?? 'lemongrassOil',
-    massKg: last?.massKg ?? null,
-    placed: last?.placed ?? 'back',
-  });
-}
-
-/** Bees in the trap are a catch from the moment they are seen; what they weigh and where they go is said later. */
-function foundCatch(deploymentId: string, foundOn: IsoDate): ChangeDto {
-  return made('catches', { deploymentId, foundOn, method: 'trap', queen: 'unknown' });
+/** The lures as named, else those that were there again, in the same places. */
+function refreshed(
+  deploymentId: string,
+  appliedOn: IsoDate,
+  named: readonly LureSaid[],
+  last: readonly RecordDto<'baits'>[],
+): readonly ChangeDto[] {
+  if (named.length > 0) return baitsOf(named, deploymentId, appliedOn);
+  return last.map(({ carrier, substance, massKg, placed, dose, doseUnit, blendId }) =>
+    made('baits', { deploymentId, appliedOn, carrier, substance, massKg, placed, dose, doseUnit, blendId }),
+  );
 }

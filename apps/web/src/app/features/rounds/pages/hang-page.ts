@@ -1,47 +1,60 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import type { GroundSiteDto } from '@yewridge/contract/ground';
-import type { FreeTrapDto } from '@yewridge/contract/rounds';
+import { isRecordDate } from '@yewridge/contract/shared';
 import { RECORD_TABLES } from '@yewridge/contract/season';
 import { haversine } from '@yewridge/core/shared/geometry';
 import { catchError, forkJoin, of, switchMap } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
+import { WholeDay } from '../../../shared/fields/whole-day';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { VerdictLine } from '../../../shared/layout/verdict-line';
 import { groundLink, roundsLink, storesLink } from '../../../shared/routes/paths';
-import {
-  CARRIER_NAMES,
-  dayLong,
-  ENTRANCE_NAMES,
-  HUNG_BY_NAMES,
-  SUBSTANCE_NAMES,
-} from '../../../shared/season/season-words';
+import { dayLong, ENTRANCE_NAMES, HUNG_BY_NAMES } from '../../../shared/season/season-words';
 import { viewOf } from '../../../shared/season/view-store';
 import { distanceText, figureText } from '../../../shared/units/format';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
-import { hangAct, type HangingPlan, loreOf, massUp, pastWords, permissionWords, planFor } from '../data/hanging';
+import {
+  COMB_NAMES,
+  hangAct,
+  type HangingPlan,
+  hangsWords,
+  loreOf,
+  massUp,
+  missingToHang,
+  pastWords,
+  permissionWords,
+  placeOf,
+  planFor,
+  proposals,
+} from '../data/hanging';
 import { RoundsApi } from '../data/rounds-api';
 import { Compass } from '../ui/compass';
+import { LureRows } from '../ui/lure-rows';
 
-const COMB_NAMES = { none: 'none', drawn: 'drawn comb', oldBrood: 'old brood comb' } as const;
-const PLACED_NAMES = {
-  top: 'under the lid',
-  back: 'at the back',
-  floor: 'on the floor',
-  entrance: 'at the entrance',
-  outside: 'outside',
-} as const;
 const NONE = 'none';
 
 /** Hanging a trap: which, where and how, in under a minute. */
 @Component({
   selector: 'yw-hang-page',
-  imports: [PageHeader, Waiting, Empty, Failed, Caution, VerdictLine, SizeField, ChoiceLine, Compass, RouterLink],
+  imports: [
+    PageHeader,
+    Waiting,
+    Empty,
+    Failed,
+    Caution,
+    VerdictLine,
+    SizeField,
+    ChoiceLine,
+    Compass,
+    LureRows,
+    WholeDay,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hang-page.html',
   styleUrl: './hang-page.scss',
@@ -59,17 +72,11 @@ export class HangPage {
   protected readonly links = { rounds: roundsLink(), stores: storesLink(), ground: groundLink() };
   protected readonly names = {
     hungBy: HUNG_BY_NAMES,
+    hungAlso: { [NONE]: 'nothing else', ...HUNG_BY_NAMES },
     entrance: ENTRANCE_NAMES,
     comb: COMB_NAMES,
-    carrier: { [NONE]: 'no lure', ...CARRIER_NAMES },
-    substance: SUBSTANCE_NAMES,
-    placed: PLACED_NAMES,
   };
-  protected readonly ranges = {
-    height: RECORD_TABLES.deployments.heightM,
-    facing: { min: 0, max: 359 },
-    lure: RECORD_TABLES.baits.massKg,
-  };
+  protected readonly height = RECORD_TABLES.deployments.heightM;
 
   protected readonly traps = computed(() =>
     (this.view.data()?.due.free ?? []).filter(({ condition }) => condition !== 'retired'),
@@ -79,10 +86,9 @@ export class HangPage {
     const ground = this.view.data()?.ground;
     if (!ground) return [];
     return ground.sites
-      .filter(({ hangs }) => hangs === null)
       .map((one) => ({
         one,
-        past: pastWords(one),
+        past: hangsWords(one) ?? pastWords(one),
         permission: permissionWords(one, ground.today),
         granted: one.site.permission === 'granted',
       }))
@@ -92,25 +98,16 @@ export class HangPage {
     () => this.sites().find(({ one }) => one.site.id === this.site())?.one ?? null,
   );
 
-  protected readonly plan = linkedSignal<
-    { trap: FreeTrapDto | null; site: GroundSiteDto | null; today: string },
-    HangingPlan
-  >({
-    source: () => ({ trap: this.chosenTrap(), site: this.chosenSite(), today: this.view.data()?.ground.today ?? '' }),
-    computation: ({ trap, site, today }, before) => {
-      const fresh = planFor(today, site, trap);
-      // What was said by hand stays said when another trap or site is taken.
-      return before
-        ? {
-            ...before.value,
-            hungOn: today,
-            heightM: before.source.site === site ? before.value.heightM : fresh.heightM,
-            hungBy: before.source.site === site ? before.value.hungBy : fresh.hungBy,
-            comb: fresh.comb,
-          }
-        : fresh;
-    },
+  /** What is said by hand stays said when another trap or site is taken. */
+  protected readonly plan = linkedSignal<string, HangingPlan>({
+    source: () => this.view.data()?.ground.today ?? '',
+    computation: (today, before) =>
+      before ? { ...before.value, hungOn: before.value.hungOn || today } : planFor(today),
   });
+  protected readonly proposals = computed(() =>
+    proposals(this.plan(), this.chosenSite(), this.chosenTrap(), this.#system()),
+  );
+  protected readonly missing = computed(() => missingToHang(this.plan(), this.chosenTrap(), this.chosenSite()));
   readonly #whole = toSignal(
     toObservable(this.chosenTrap).pipe(
       // The trap that is chosen now.
@@ -119,8 +116,8 @@ export class HangPage {
     { initialValue: null },
   );
   protected readonly said = computed(() => {
-    const today = this.view.data()?.ground.today;
-    return today === undefined ? [] : loreOf(this.plan(), this.chosenSite(), this.#whole(), today);
+    const due = this.view.data()?.due;
+    return due ? loreOf(this.plan(), this.chosenSite(), this.#whole(), due) : [];
   });
   protected readonly stopped = computed(() => this.said().some(({ stop }) => stop));
   protected readonly mass = computed(() => {
@@ -136,15 +133,24 @@ export class HangPage {
   });
   /** Traps that hang nearer than a scout flies in a minute share their scouts. */
   protected readonly neighbour = computed(() => {
-    const here = this.chosenSite()?.site;
+    const here = this.chosenSite();
     if (!here) return null;
+    const [beside] = here.hangs;
+    if (beside) return `${beside.number} hangs at the same site`;
+    const place = placeOf(here);
     const near = (this.view.data()?.ground.sites ?? [])
-      .filter(({ hangs, site }) => hangs !== null && site.id !== here.id)
-      .map(({ hangs, site }) => ({ words: `${hangs?.number ?? ''} at ${site.name}`, metres: haversine(here, site) }))
+      .flatMap((one) => {
+        const there = placeOf(one);
+        if (!place || !there || one.site.id === here.site.id) return [];
+        return one.hangs.map(({ number }) => ({
+          words: `${number} at ${one.site.name}`,
+          metres: haversine(place, there),
+        }));
+      })
       .sort((a, b) => a.metres - b.metres)[0];
     return near ? `${near.words} hangs ${distanceText(near.metres, this.#system())} away` : null;
   });
-  protected readonly hungWords = computed(() => (this.plan().hungOn === '' ? '' : dayLong(this.plan().hungOn)));
+  protected readonly hungWords = computed(() => (isRecordDate(this.plan().hungOn) ? dayLong(this.plan().hungOn) : ''));
 
   protected pick(query: Readonly<Record<string, string | null>>): void {
     void this.#router.navigate([], { queryParams: query, queryParamsHandling: 'merge', replaceUrl: true });
@@ -154,19 +160,13 @@ export class HangPage {
     this.plan.update((plan) => ({ ...plan, ...change }));
   }
 
-  protected sayLine(field: 'hungBy' | 'entrance' | 'comb', value: string): void {
-    this.say({ [field]: value });
-  }
-
-  protected sayBait(change: Readonly<Record<string, unknown>>): void {
-    const bait = this.plan().bait ?? planFor('', null, null).bait;
-    if (change['carrier'] === NONE) this.say({ bait: null });
-    else this.say({ bait: { ...bait, ...change } as HangingPlan['bait'] });
+  protected sayLine(field: 'hungBy' | 'hungAlso' | 'entrance' | 'comb', value: string): void {
+    this.say({ [field]: value === NONE && field === 'hungAlso' ? null : value });
   }
 
   protected hang(): void {
     const [trap, site] = [this.chosenTrap(), this.chosenSite()];
-    if (!trap || !site) return;
+    if (!trap || !site || this.missing() !== null) return;
     this.#outbox.do(hangAct(this.plan(), trap, site));
     void this.#router.navigate([...this.links.rounds]);
   }

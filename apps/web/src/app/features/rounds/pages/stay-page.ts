@@ -7,6 +7,7 @@ import { catchError, EMPTY, filter, forkJoin, of, switchMap } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
+import { WholeDay } from '../../../shared/fields/whole-day';
 import { KeptValue } from '../../../shared/fields/kept-value';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
@@ -36,7 +37,7 @@ import { SizeField } from '../../../shared/units/size-field';
 import { oilFault, recounted, stepOf, storyOf, weighing } from '../data/stay-story';
 import { RoundsApi } from '../data/rounds-api';
 
-const STEP_NAMES = { none: 'none', few: 'a few', tens: 'tens', stream: 'a stream' } as const;
+const STEP_NAMES = { none: 'none', few: 'a few', tens: '6 to 15 a minute', stream: 'a stream' } as const;
 /** Readings of so many days are drawn. */
 const SENSOR_DAYS = 10;
 const ALL = { limit: 500 } as const;
@@ -47,6 +48,7 @@ type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
   selector: 'yw-stay-page',
   imports: [
     KeptValue,
+    WholeDay,
     VerdictLine,
     SensorChart,
     PhotoStrip,

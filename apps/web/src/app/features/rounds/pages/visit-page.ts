@@ -4,12 +4,13 @@ import { Router, RouterLink } from '@angular/router';
 import type { ScoutStep } from '@yewridge/core/catches';
 import { catchError, of, switchMap } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
+import { WholeDay } from '../../../shared/fields/whole-day';
 import { Caution } from '../../../shared/layout/caution';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { catchesLink, roundsLink, stayLink, visitLink } from '../../../shared/routes/paths';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { RecordsApi } from '../../../shared/season/records-api';
-import { agoWords, byWords, scoutWords } from '../../../shared/season/season-words';
+import { agoWords, byWords, dayShort, scoutWords } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { figureText } from '../../../shared/units/format';
@@ -19,14 +20,26 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { RoundsApi } from '../data/rounds-api';
 import { sightWords, stepSeen } from '../data/sight-words';
 import { readingFault, readingsAct } from '../data/reading-acts';
-import { FRESH_LOOK, type Look, type Trouble, TROUBLE_NAMES, visitAct } from '../data/visit-acts';
+import { NOTHING_SAID } from '../data/lures-said';
+import {
+  FRESH_LOOK,
+  lastLures,
+  type Look,
+  lookAt,
+  lureSays,
+  missingInLook,
+  type Trouble,
+  TROUBLE_NAMES,
+  visitAct,
+} from '../data/visit-acts';
 import { RoundWalk } from '../data/round-walk';
+import { LureRows } from '../ui/lure-rows';
 import { ScoutSteps } from '../ui/scout-steps';
 
 /** Logging a visit at the foot of a tree: one touch for the scouts, one for all well, nothing to type. */
 @Component({
   selector: 'yw-visit-page',
-  imports: [PhotoStrip, RouterLink, ScoutSteps, Waiting, Empty, Failed, Caution],
+  imports: [PhotoStrip, LureRows, WholeDay, RouterLink, ScoutSteps, Waiting, Empty, Failed, Caution],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './visit-page.html',
   styleUrl: './visit-page.scss',
@@ -60,15 +73,18 @@ export class VisitPage {
   protected readonly trap = computed(
     () => this.due.data()?.traps.find(({ deploymentId }) => deploymentId === this.id()) ?? null,
   );
-  readonly #lastBait = toSignal(
+  readonly #baits = toSignal(
     toObservable(this.id).pipe(
       // The bait of the stay that is open now.
       switchMap((deploymentId) =>
-        this.#records.list('baits', { deploymentId, sort: '-appliedOn', limit: 1 }).pipe(catchError(() => of(null))),
+        this.#records.list('baits', { deploymentId, sort: '-appliedOn', limit: 20 }).pipe(catchError(() => of(null))),
       ),
     ),
     { initialValue: null },
   );
+  protected readonly last = computed(() => lastLures(this.#baits()?.items ?? []));
+  protected readonly sameAgain = computed(() => this.last().map(lureSays).join('; '));
+  protected readonly missing = computed(() => missingInLook(this.look(), this.last(), this.#clock.minute() ?? ''));
   /** In the demo, what one would see there; elsewhere one looks oneself. */
   readonly #sight = toSignal(
     toObservable(computed(() => ({ id: this.id(), minute: this.#clock.minute(), demo: this.#demo() }))).pipe(
@@ -103,7 +119,7 @@ export class VisitPage {
     return {
       place,
       last,
-      hour: this.#clock.minute()?.slice(11) ?? '',
+      hour: this.look().day === null ? (this.#clock.minute()?.slice(11) ?? '') : dayShort(this.look().day ?? ''),
       due: byWords(trap.due.dueBy, today),
       ladder: trap.heightM !== null && trap.heightM > 2,
       stay: stayLink(trap.deploymentId),
@@ -119,6 +135,15 @@ export class VisitPage {
     this.look.update((look) => ({ ...look, ...change }));
   }
 
+  protected refresh(yes: boolean): void {
+    // Where nothing is known to go in again, it has to be named.
+    this.change({ baitRefreshed: yes, lures: yes && this.last().length === 0 ? [NOTHING_SAID] : [] });
+  }
+
+  protected another(): void {
+    this.change({ lures: [NOTHING_SAID] });
+  }
+
   protected open(part: 'trouble' | 'notes'): void {
     this.more.update((before) => (before === part ? null : part));
   }
@@ -131,9 +156,10 @@ export class VisitPage {
     const reading = this.reading();
     const fault = readingFault(reading);
     this.readingProblem.set(fault);
-    if (fault !== null) return;
-    const act = visitAct(trap, this.look(), minute, this.#lastBait()?.items[0] ?? null);
-    this.outbox.do({ ...act, changes: [...act.changes, ...readingsAct(trap.deploymentId, minute, reading)] });
+    if (fault !== null || this.missing() !== null) return;
+    const act = visitAct(trap, this.look(), minute, this.last());
+    const at = lookAt(this.look(), minute);
+    this.outbox.do({ ...act, changes: [...act.changes, ...readingsAct(trap.deploymentId, at, reading)] });
     this.reading.set({ label: '', value: '', unit: '' });
     if (this.look().scouts === 'movedIn') {
       void this.#router.navigate([...this.catches]);

@@ -33,7 +33,7 @@ const STEPS: readonly Step[] = [
       [50, 30, 10],
     ],
   },
-  { id: 'tens', word: 'Tens', range: '6 to 15 a minute', bees: RING },
+  { id: 'tens', word: '6 to 15 a minute', range: 'always some at the hole', bees: RING },
   { id: 'stream', word: 'A stream', range: 'more than 15, in and out', bees: STREAM },
   { id: 'movedIn', word: 'Moved in', range: 'pollen, fanning, a guard', bees: [] },
 ];

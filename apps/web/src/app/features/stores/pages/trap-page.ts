@@ -23,6 +23,7 @@ import { UndoToast } from '../../../shared/layout/undo-toast';
 import { designLink, designLinks, labelsLink, storesLink, trapLink } from '../../../shared/routes/paths';
 import { figureText } from '../../../shared/units/format';
 import { valueText } from '../../../shared/units/parse';
+import { WholeDay } from '../../../shared/fields/whole-day';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
@@ -36,7 +37,7 @@ import { TrapLabel } from '../ui/trap-label';
 /** One built trap: what it was meant to be, and what it came out as. */
 @Component({
   selector: 'yw-trap-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, Icon, SizeField, TrapLabel],
+  imports: [PageHeader, Waiting, Failed, RouterLink, Icon, SizeField, TrapLabel, WholeDay],
   providers: [TrapStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './trap-page.html',

@@ -1,8 +1,8 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
-import type { PlanCode } from '@yewridge/core/catches';
+import type { StepCode } from '@yewridge/core/catches';
 import { readChoice, writeChoice } from '../../../shared/kept/kept-choice';
-import { STEP_NAMES } from '../../../shared/season/step-words';
+import { stepName } from '../../../shared/season/step-words';
 import { TodayClock } from '../../../shared/season/today-clock';
 
 export interface Notice {
@@ -19,7 +19,7 @@ const MOST_KEPT = 200;
 /** So long before its time a step is told. */
 const AHEAD_MIN = 30;
 /** Steps with a time of the day; the others last for days, and stand on Today. */
-const TIMED: readonly PlanCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'open', 'transfer'];
+const TIMED: readonly StepCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'open', 'transfer'];
 
 function minutesBetween(from: string, to: string): number {
   return (Date.parse(`${to}Z`) - Date.parse(`${from}Z`)) / 60_000;
@@ -28,12 +28,13 @@ function minutesBetween(from: string, to: string): number {
 /** Steps that begin within half an hour or have begun, and were not told yet. */
 export function noticesOf(plans: readonly CatchPlanDto[], now: string, told: ReadonlySet<string>): readonly Notice[] {
   return plans.flatMap(({ catchId, number, place, steps }) =>
-    steps.flatMap(({ code, state, start, end }): readonly Notice[] => {
+    steps.flatMap((step): readonly Notice[] => {
+      const { code, state, start, end } = step;
       const id = `${catchId} ${code} ${start}`;
       const soon = state === 'now' || (state === 'ahead' && minutesBetween(now, start) <= AHEAD_MIN);
       if (!soon || !TIMED.includes(code) || told.has(id)) return [];
       const where = [number, place].filter((part) => part !== null && part !== '').join(', ');
-      return [{ id, title: `${STEP_NAMES[code]}: ${where}`, body: `${start.slice(11)} to ${end.slice(11)}` }];
+      return [{ id, title: `${stepName(step)}: ${where}`, body: `${start.slice(11)} to ${end.slice(11)}` }];
     }),
   );
 }

@@ -1,13 +1,13 @@
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { HangingDto } from '@yewridge/contract/rounds';
 import type { TodayDto } from '@yewridge/contract/today';
-import { LADDER_M, type PlanCode, type TrackStep } from '@yewridge/core/catches';
+import { LADDER_M, type StepCode, type TrackStep } from '@yewridge/core/catches';
 import { addDays, daysBetween, flightFitness, type IsoDate } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { catchLink, hangLink, seasonClockLink, seasonLink, stayLink, visitLink } from '../../../shared/routes/paths';
 import { dueLine, lureWords } from '../../../shared/season/due-words';
 import { dayShort } from '../../../shared/season/season-words';
-import { reasonWords, STEP_NAMES } from '../../../shared/season/step-words';
+import { reasonWords, stepName } from '../../../shared/season/step-words';
 import { figureText } from '../../../shared/units/format';
 
 export type GroupName = 'Now' | 'Tonight' | 'This week' | 'Watch';
@@ -52,9 +52,9 @@ function groupOf(start: string, end: string, now: string): GroupName | null {
 }
 
 /** Steps with bees shut in, or on their way: nothing routine comes before them. */
-const BEES_WAIT: readonly PlanCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'hold', 'open'];
-const AT_THE_TRAP: readonly PlanCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'rehang'];
-const STILL_THERE: readonly PlanCode[] = [...AT_THE_TRAP, 'shade', 'move'];
+const BEES_WAIT: readonly StepCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'hold', 'open'];
+const AT_THE_TRAP: readonly StepCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'rehang'];
+const STILL_THERE: readonly StepCode[] = [...AT_THE_TRAP, 'shade', 'move'];
 
 function stepWhen({ start, end, state }: TrackStep, today: IsoDate): readonly [when: string, sub: string] {
   const [from = today, to = today] = [start, end].map((one) => one.slice(0, 10));
@@ -80,9 +80,9 @@ function stepLine(plan: CatchPlanDto, step: TrackStep, now: string, system: Unit
     when,
     whenSub,
     mark: again ? 'hook' : code === 'move' || code === 'lowerAtFirstLight' ? 'box' : 'bees',
-    what: plan.number ? `${STEP_NAMES[code]}: ${plan.number}` : STEP_NAMES[code],
+    what: plan.number ? `${stepName(step)}: ${plan.number}` : stepName(step),
     where: here ? place(plan.place, again ? null : plan.heightM, system) : (plan.wentTo ?? 'where it stands'),
-    why: reasonWords(step, high),
+    why: reasonWords(step, high, plan.frames),
     // Closing from a height says itself that it is not done from a ladder in the dark.
     caution: high && (code === 'lowerAtFirstLight' || again) ? TWO : '',
     action: again ? 'Hang it' : 'Open the step',
