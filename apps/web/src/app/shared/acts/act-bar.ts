@@ -13,10 +13,28 @@ import { ActOutbox } from './act-outbox';
         <button type="button" (click)="outbox.dismiss(one.id)">I see</button>
       </p>
     }
+    @for (one of outbox.aside(); track one.id) {
+      <p class="refused" role="alert">
+        <span
+          ><strong>Set aside.</strong> {{ one.says }}: Yewridge could not take it, however often it was sent. It is kept
+          on this device; what came after it goes on.</span
+        >
+        <button type="button" (click)="outbox.sendAgain(one.id)">Send again</button>
+        <button type="button" (click)="outbox.letGo(one.id)">Let it go</button>
+      </p>
+    }
+    @if (outbox.onlyHere() && outbox.waiting() > 0) {
+      <p class="refused" role="alert">
+        <span
+          ><strong>This device keeps nothing.</strong> Its storage is full or shut: {{ outbox.waiting() }} waiting in
+          this page alone. Leave it open until they are kept.</span
+        >
+      </p>
+    }
     @if (outbox.last(); as last) {
       <div class="last" role="status">
         <p>
-          {{ last.says }}, {{ last.waiting ? 'kept on this device' : 'kept' }}.
+          {{ last.says }}, {{ last.waiting ? (outbox.onlyHere() ? 'on its way' : 'kept on this device') : 'kept' }}.
           @if (outbox.unreachable()) {
             <strong>Yewridge cannot keep it yet: {{ outbox.waiting() }} waiting here.</strong>
           }
@@ -24,7 +42,9 @@ import { ActOutbox } from './act-outbox';
         <button type="button" (click)="outbox.undoLast()">Undo</button>
       </div>
     } @else if (outbox.unreachable()) {
-      <p class="last" role="status">Yewridge cannot keep it yet: {{ outbox.waiting() }} waiting here, none is lost.</p>
+      <p class="last" role="status">
+        Yewridge cannot keep it yet: {{ outbox.waiting() }} waiting here{{ outbox.onlyHere() ? '' : ', none is lost' }}.
+      </p>
     }
   `,
   styles: `

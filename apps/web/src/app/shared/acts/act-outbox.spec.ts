@@ -109,6 +109,57 @@ describe('acts on their way to the server', () => {
     expect(change).not.toEqual(jasmine.objectContaining({ only: jasmine.anything() }));
   });
 
+  it('are sent though this device refuses to keep them, and that is said', () => {
+    const refuse = spyOn(Storage.prototype, 'setItem').and.throwError('QuotaExceededError');
+    const id = outbox.do(look('one'));
+    expect([outbox.onlyHere(), outbox.waiting()]).toEqual([true, 1]);
+    sent(id).flush(KEPT);
+    expect(outbox.waiting()).toBe(0);
+    refuse.and.callThrough();
+    const next = outbox.do(look('two'));
+    expect(outbox.onlyHere()).toBeFalse();
+    sent(next).flush(KEPT);
+  });
+
+  it('one that the server answers with an error for ever is set aside where it is seen, and the rest goes on', () => {
+    const [first, second] = [outbox.do(look('one')), outbox.do(look('two'))];
+    const fail = (): void => {
+      sent(first).flush({ error: { code: 'INTERNAL', message: 'broken' } }, { status: 500, statusText: 'Error' });
+      jasmine.clock().tick(3000);
+    };
+    for (let n = 1; n <= 4; n++) fail();
+    expect([outbox.aside().length, outbox.unreachable()]).toEqual([0, true]);
+    fail();
+    sent(second).flush(KEPT);
+    expect([outbox.waiting(), outbox.unreachable()]).toEqual([0, false]);
+    // It is there after the page was closed, and goes out again as the same act.
+    open();
+    expect(outbox.aside().map(({ says }) => says)).toEqual(['one']);
+    outbox.sendAgain(first);
+    sent(first).flush(KEPT);
+    expect([outbox.aside().length, outbox.waiting()]).toEqual([0, 0]);
+  });
+
+  it('a full or broken disk is no fault of the act: it waits as long as it takes', () => {
+    const id = outbox.do(look('one'));
+    for (const code of ['DISK_FULL', 'DISK_FAILED', 'DISK_FULL', 'DISK_FAILED', 'DISK_FULL', 'DISK_FAILED']) {
+      sent(id).flush({ error: { code, message: 'no' } }, { status: 507, statusText: 'Insufficient Storage' });
+      jasmine.clock().tick(3000);
+    }
+    expect([outbox.waiting(), outbox.aside().length]).toEqual([1, 0]);
+    sent(id).flush(KEPT);
+  });
+
+  it('of another tab that waits are not overwritten', () => {
+    const mine = outbox.do(look('mine'));
+    const theirs = { id: 'theirs', undoes: null, act: look('theirs') };
+    const list = JSON.parse(localStorage.getItem('yewridge.outbox') ?? '[]') as unknown[];
+    localStorage.setItem('yewridge.outbox', JSON.stringify([...list, theirs]));
+    sent(mine).flush(KEPT);
+    const left = JSON.parse(localStorage.getItem('yewridge.outbox') ?? '[]') as { id: string }[];
+    expect(left.map(({ id }) => id)).toEqual(['theirs']);
+  });
+
   it('are not stopped by rubbish that lies where they are kept', () => {
     localStorage.setItem('yewridge.outbox', '{"not": a list');
     open();

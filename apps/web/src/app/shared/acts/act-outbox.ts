@@ -28,14 +28,23 @@ export interface LastAct {
 }
 
 const STORE = 'yewridge.outbox';
+/** What the server answered with an error time and again: it stands aside, and the rest goes on. */
+const ASIDE = 'yewridge.outbox.aside';
 /** No judgement of the act: it waits and is sent again. */
-const NOT_YET: readonly ApiFailure['code'][] = ['UNREACHABLE', 'INTERNAL', 'DISK_FULL'];
+const NOT_YET: readonly ApiFailure['code'][] = ['UNREACHABLE', 'INTERNAL', 'DISK_FULL', 'DISK_FAILED'];
 const RETRY_MS = 3000;
+/** An error of the server's own, so often on one act, is taken to be for ever. */
+const MOST_ERRORS = 5;
 
-function kept(): readonly Waiting[] {
+/** An act set aside, as it is to be sent again. */
+interface Aside extends RefusedAct {
+  readonly waiting: Waiting;
+}
+
+function keptList<T>(key: string): readonly T[] {
   try {
-    const list: unknown = JSON.parse(localStorage.getItem(STORE) ?? '[]');
-    return Array.isArray(list) ? (list as Waiting[]) : [];
+    const list: unknown = JSON.parse(localStorage.getItem(key) ?? '[]');
+    return Array.isArray(list) ? (list as T[]) : [];
   } catch {
     return [];
   }
@@ -48,7 +57,9 @@ function kept(): readonly Waiting[] {
 @Injectable({ providedIn: 'root' })
 export class ActOutbox {
   readonly #http = inject(HttpClient);
-  readonly #queue = signal(kept());
+  readonly #queue = signal(keptList<Waiting>(STORE));
+  readonly #aside = signal(keptList<Aside>(ASIDE));
+  readonly #onlyHere = signal(false);
   readonly #last = signal<LastAct | null>(null);
   readonly #refused = signal<readonly RefusedAct[]>([]);
   readonly #unreachable = signal(false);
@@ -61,6 +72,10 @@ export class ActOutbox {
   readonly unreachable = this.#unreachable.asReadonly();
   readonly last = this.#last.asReadonly();
   readonly refused = this.#refused.asReadonly();
+  /** What the server could not take, however often it was asked: kept here until the keeper sends it again or lets it go. */
+  readonly aside = computed((): readonly RefusedAct[] => this.#aside());
+  /** This device keeps nothing: what waits is lost when the page closes. */
+  readonly onlyHere = this.#onlyHere.asReadonly();
   /** The records on the server have changed. */
   readonly answered: Observable<void> = this.#answered.asObservable();
 
@@ -114,14 +129,42 @@ export class ActOutbox {
     this.#refused.update((all) => all.filter((one) => one.id !== id));
   }
 
+  /** An act that was set aside goes to the end of the line again. */
+  sendAgain(id: string): void {
+    const one = this.#aside().find((aside) => aside.id === id);
+    this.letGo(id);
+    if (one) this.#add(one.waiting);
+  }
+
+  /** The keeper lets an act go that was set aside. */
+  letGo(id: string): void {
+    this.#aside.update((all) => all.filter((one) => one.id !== id));
+    this.#store(ASIDE, this.#aside());
+  }
+
   #add(waiting: Waiting): void {
     this.#keep([...this.#queue(), waiting]);
     this.#next.next();
   }
 
   #keep(queue: readonly Waiting[]): void {
+    const before = new Set(this.#queue().map(({ id }) => id));
+    const now = new Map(queue.map((one) => [one.id, one]));
     this.#queue.set(queue);
-    localStorage.setItem(STORE, JSON.stringify(queue));
+    // What another tab put there stays: both send what they find, and the server keeps each act once.
+    const others = keptList<Waiting>(STORE).filter(({ id }) => now.has(id) || !before.has(id));
+    const there = new Set(others.map(({ id }) => id));
+    this.#store(STORE, [...others.map((one) => now.get(one.id) ?? one), ...queue.filter(({ id }) => !there.has(id))]);
+  }
+
+  /** A device that refuses to keep it does not stop it from being sent; that it keeps nothing is said. */
+  #store(key: string, list: readonly unknown[]): void {
+    try {
+      localStorage.setItem(key, JSON.stringify(list));
+      this.#onlyHere.set(false);
+    } catch {
+      this.#onlyHere.set(true);
+    }
   }
 
   #sendFirst(): Observable<void> {
@@ -135,11 +178,13 @@ export class ActOutbox {
     // As it goes out it stays: sent again, it must be the same act.
     const waiting = { ...asked, act: this.#own.upon(asked.act) };
     this.#keep(this.#queue().map((one) => (one.id === asked.id ? waiting : one)));
+    let errors = 0;
     return defer(() => this.#request(waiting)).pipe(
       failuresInWords(),
       retry({
         delay: (failure: ApiFailure) => {
-          const lost = NOT_YET.includes(failure.code);
+          if (failure.code === 'INTERNAL') errors++;
+          const lost = NOT_YET.includes(failure.code) && errors < MOST_ERRORS;
           this.#unreachable.set(lost);
           if (lost) return timer(RETRY_MS);
           throw failure as unknown as Error;
@@ -171,7 +216,13 @@ export class ActOutbox {
     if (failure) {
       const sentence = failure.fields[0]?.message ?? failure.message;
       const says = waiting.undoes === null ? waiting.act.says : 'Taking it back';
-      this.#refused.update((all) => [...all, { id: waiting.id, says, sentence }]);
+      const stopped = { id: waiting.id, says, sentence };
+      if (failure.code === 'INTERNAL') {
+        this.#aside.update((all) => [...all, { ...stopped, waiting }]);
+        this.#store(ASIDE, this.#aside());
+      } else {
+        this.#refused.update((all) => [...all, stopped]);
+      }
       if (this.#last()?.id === waiting.id) this.#last.set(null);
     } else if (this.#last()?.id === waiting.id) {
       this.#last.update((last) => last && { ...last, waiting: false });

@@ -22,7 +22,11 @@ let made = 0;
     } @else {
       <label class="line">
         <span>{{ label() }}</span>
-        <select #box [value]="value() ?? ''" (change)="box.value !== '' && chosen.emit(box.value)">
+        <select
+          #box
+          [value]="value() ?? ''"
+          (change)="(value() !== null || box.value !== '') && chosen.emit(box.value)"
+        >
           @if (value() === null) {
             <option value="" selected>{{ unsaid() }}</option>
           }

@@ -9,6 +9,10 @@ export function readChoice<T extends string>(key: string, words: readonly T[]): 
 }
 
 export function writeChoice(key: string, word: string): void {
+  writeText(key, word);
+}
+
+export function writeText(key: string, word: string): void {
   try {
     localStorage.setItem(key, word);
   } catch {

@@ -1,7 +1,7 @@
 import type { CatchBoardDto, CatchCardDto } from '@yewridge/contract/catches';
 import { blank, type Fields, type RecordDto } from '@yewridge/contract/season';
 import { boardAnswer, boardColumns, cardWords, sizeWords, stepsOf } from './board-words';
-import { carryAct, sizeByMass } from './catch-acts';
+import { carryAct, catchDaysFault, dayProblem, farFromSeason, missingInCatch, sizeByMass } from './catch-acts';
 
 const META = { revision: 1, createdAt: '', updatedAt: '', deletedAt: null };
 const TODAY = '2026-05-14';
@@ -85,5 +85,38 @@ describe('catches: what is done', () => {
       jasmine.objectContaining({ takenDownOn: TODAY, endReason: 'occupied', hungOn: '2026-04-05' }),
     );
     expect(fields[1]?.['wentTo']).toBe('West apiary');
+  });
+
+  it('its two days are judged together: the same day is one, the day before is none', () => {
+    const fault = (foundOn: string, arrivedOn: string): string | null => catchDaysFault({ foundOn, arrivedOn });
+    expect([fault(TODAY, ''), fault(TODAY, '2026-05-13'), fault(TODAY, TODAY)]).toEqual([null, null, null]);
+    expect(fault(TODAY, '2026-05-15')).toContain('Put the other day right too');
+    expect(fault('', TODAY)).toContain('Say the day it was found');
+    expect([dayProblem(TODAY), dayProblem('')]).toEqual([null, jasmine.stringContaining('not whole')]);
+    expect([dayProblem('1899-12-31'), dayProblem('1900-01-01')]).toEqual([jasmine.any(String), null]);
+  });
+
+  it('a catch wants to know how, and where: a trap, a site, a name or coordinates', () => {
+    const missing = (said: Parameters<typeof missingInCatch>[0]): string | null => missingInCatch(said);
+    expect(missing({ foundOn: TODAY })).toBe('Still to say: how it was caught.');
+    expect(missing({ foundOn: TODAY, method: 'trap' })).toBe('Still to say: in which trap.');
+    expect(missing({ foundOn: TODAY, method: 'shaken', place: '  ' })).toContain('where it hung');
+    const places = [{ siteId: 's1' }, { place: 'bakery' }, { placeLat: 0, placeLon: 0 }];
+    expect(places.map((place) => missing({ foundOn: TODAY, method: 'vacuum', ...place }))).toEqual([null, null, null]);
+  });
+
+  it('a day is asked about when it is more than 30 days out of the season, of whatever year', () => {
+    const season = { earliest: '2026-05-01', last: '2026-06-20', from: '2026-04-21', until: '2026-07-10' };
+    const asked = ['2026-03-21', '2026-03-22', '2026-04-21', '2026-07-10', '2026-08-09', '2026-08-10', '2025-11-29'];
+    expect(asked.map((day) => farFromSeason(day, season) !== null)).toEqual([
+      true,
+      false,
+      false,
+      false,
+      false,
+      true,
+      true,
+    ]);
+    expect(farFromSeason('2026-12-24', null)).toBeNull();
   });
 });

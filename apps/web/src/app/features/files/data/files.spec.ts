@@ -141,7 +141,7 @@ describe('the book in words', () => {
   });
 
   it('the names behind a link are fetched too', () => {
-    expect(linkedTables('weighings')).toEqual(['baits', 'deployments', 'traps', 'sites', 'owners']);
+    expect(linkedTables('weighings')).toEqual(['baits', 'deployments', 'goods', 'traps', 'sites', 'owners']);
     expect(linkedTables('weather')).toEqual([]);
   });
 });

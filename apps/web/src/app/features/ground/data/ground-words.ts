@@ -90,7 +90,7 @@ export function siteMark(one: GroundSiteDto, today: IsoDate, half: Hemisphere): 
     says: [
       site.name,
       one.hangs.length > 0
-        ? `${one.hangs.map(({ number }) => number).join(' and ')}, ${STATE_WORDS[state]}`
+        ? `${one.hangs.map(({ number }) => number).join(' and ')}, ${one.hangs.length > 1 ? `${one.hangs.length} traps hang${state === 'bees' ? ', bees are in' : ''}` : STATE_WORDS[state]}`
         : STATE_WORDS[state],
       site.lat === null ? 'not on the map yet' : '',
       caught.length > 0 ? `${caught.length} catches` : '',

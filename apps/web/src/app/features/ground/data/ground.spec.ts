@@ -1,7 +1,7 @@
 import type { GroundSiteDto } from '@yewridge/contract/ground';
 import { blank, type Fields, type RecordDto } from '@yewridge/contract/season';
 import { labelSides } from '../ui/label-places';
-import { accessWords, groundAnswer, nearBees, siteMark, stateOf, stayRows } from './ground-words';
+import { accessWords, groundAnswer, isPlaced, nearBees, siteMark, stateOf, stayRows } from './ground-words';
 import { layerStyle } from './map-style';
 import { readPlace } from '../../../shared/season/place-said';
 import { listed, toggled } from './site-draft';
@@ -11,7 +11,7 @@ const META = { id: 's1', revision: 1, createdAt: '', updatedAt: '', deletedAt: n
 const site = (change: Partial<Fields<'sites'>> = {}, more: Partial<GroundSiteDto> = {}): GroundSiteDto => ({
   site: { ...META, ...blank('sites', { name: 'Old weir', lat: 47.4, lon: 13.2, permission: 'granted', ...change }) },
   owner: null,
-  hangs: null,
+  hangs: [],
   stays: [],
   ...more,
 });
@@ -33,11 +33,11 @@ describe('ground: how a site stands', () => {
     expect(stateOf(site({ permissionUntil: '2026-05-13' }), TODAY)).toBe('waits');
     expect(stateOf(site({ permissionUntil: TODAY }), TODAY)).toBe('free');
     expect(stateOf(site({ permission: 'refused' }), TODAY)).toBe('refused');
-    expect(stateOf(site({}, { hangs: { ...HANGS, beesIn: true } }), TODAY)).toBe('bees');
+    expect(stateOf(site({}, { hangs: [{ ...HANGS, beesIn: true }] }), TODAY)).toBe('bees');
   });
 
   it('counts in words', () => {
-    const sites = [site({}, { hangs: HANGS }), site(), site({ permission: 'asked' })];
+    const sites = [site({}, { hangs: [HANGS] }), site(), site({ permission: 'asked' })];
     expect(groundAnswer({ today: TODAY, sites, colonies: [] })).toBe(
       '1 of 3 sites hung, 1 stand free, 1 wait for a yes',
     );
@@ -57,12 +57,19 @@ describe('ground: how a site stands', () => {
       caught('c', '2025-05-01'),
       caught('d', '2026-05-01'),
     ];
-    const mark = siteMark(site({}, { hangs: HANGS, stays }), TODAY, 'N');
+    const mark = siteMark(site({}, { hangs: [HANGS], stays }), TODAY, 'N');
     expect(mark).toEqual(
       jasmine.objectContaining({ number: '07', due: true, scouts: 25, catches: ['older', 'before', 'last', 'now'] }),
     );
     expect(mark.says).toBe('Old weir, V-07, a trap hangs, 4 catches, due by Friday');
     expect(stayRows(site({}, { stays }), TODAY, 'N', 'metric')[0]?.caught).toBe('1 May, 1.5 kg');
+  });
+
+  it('two traps at one site are both told, and one that is not placed stands in the list alone', () => {
+    const two = siteMark(site({}, { hangs: [HANGS, { ...HANGS, number: 'V-08', lastScouts: null }] }), TODAY, 'N');
+    expect(two.says).toBe('Old weir, V-07 and V-08, 2 traps hang, due by Friday');
+    const later = siteMark(site({ lat: null, lon: null }), TODAY, 'N');
+    expect([isPlaced(two), isPlaced(later)]).toEqual([true, false]);
   });
 
   it('known bees come the nearest first, with their way', () => {
@@ -91,6 +98,7 @@ describe('ground: how a site stands', () => {
 describe('ground: what a keeper types', () => {
   it('a place is read, or refused in a sentence', () => {
     expect(readPlace('47.4, 13.2')).toEqual({ ok: true, place: { lat: 47.4, lon: 13.2 } });
+    expect(readPlace('  ')).toEqual({ ok: true, place: { lat: null, lon: null } });
     const refused = readPlace('91, 13.2');
     expect(refused.ok ? '' : refused.sentence).toBe('a latitude of 91 is not between -90 and 90');
   });

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { readText, writeText } from '../../../shared/kept/kept-choice';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { siteLink } from '../../../shared/routes/paths';
@@ -9,6 +10,7 @@ import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { GroundApi } from '../data/ground-api';
 
 const OWN_WORDS = 'yewridge.letter';
+const MOST_LETTERS = 20_000;
 const PHONE = 'yewridge.letter.phone';
 
 const usual = (who: string, site: string): string => `Dear ${who},
@@ -121,20 +123,20 @@ export class LetterPage {
   protected readonly text = linkedSignal(() => {
     const one = this.one();
     return (
-      localStorage.getItem(`${OWN_WORDS}.${this.id()}`) ??
+      readText(`${OWN_WORDS}.${this.id()}`, MOST_LETTERS) ??
       usual(one?.owner?.name ?? 'neighbour', one?.site.name ?? 'your place')
     );
   });
-  protected readonly number = signal(localStorage.getItem(PHONE) ?? '');
+  protected readonly number = signal(readText(PHONE, MOST_LETTERS) ?? '');
 
   protected write(text: string): void {
     this.text.set(text);
-    localStorage.setItem(`${OWN_WORDS}.${this.id()}`, text);
+    writeText(`${OWN_WORDS}.${this.id()}`, text);
   }
 
   protected writeNumber(text: string): void {
     this.number.set(text);
-    localStorage.setItem(PHONE, text);
+    writeText(PHONE, text);
   }
 
   protected print(): void {

@@ -10,7 +10,8 @@ import { cellWords } from './ribbon-words';
 import { RoundWalk } from './round-walk';
 import { sightWords, stepSeen } from './sight-words';
 import { oilFault, stepOf, weighing } from './stay-story';
-import { FRESH_LOOK, visitAct } from './visit-acts';
+import { NOTHING_SAID } from './lures-said';
+import { FRESH_LOOK, lastLures, type Look, lureSays, missingInLook, visitAct } from './visit-acts';
 
 const TODAY = '2026-05-14';
 
@@ -49,6 +50,7 @@ const due = (...traps: readonly HangingDto[]): DueListDto => ({
   inUse: traps.length,
   free: [],
   scouts: { looks: 0, arrivals: 0, tuned: false },
+  season: null,
 });
 const stay = (change: Partial<RibbonStay> = {}): RibbonStay => ({
   id: 'd1',
@@ -131,11 +133,13 @@ describe('rounds: what is due, in words', () => {
   });
 });
 
+const NOW = '2026-05-14T18:20';
 describe('rounds: a look as records', () => {
   const says = (
     look: Partial<typeof FRESH_LOOK>,
-    bait: RecordDto<'baits'> | null = null,
-  ): ReturnType<typeof visitAct> => visitAct(hanging(), { ...FRESH_LOOK, ...look }, '2026-05-14T18:20', bait);
+    last: readonly RecordDto<'baits'>[] = [],
+    trap = hanging(),
+  ): ReturnType<typeof visitAct> => visitAct(trap, { ...FRESH_LOOK, ...look }, NOW, last);
   const fields = (act: ReturnType<typeof visitAct>, n: number): Readonly<Record<string, unknown>> => {
     const change = act.changes[n];
     return change?.op === 'put' ? change.fields : {};
@@ -149,11 +153,44 @@ describe('rounds: a look as records', () => {
 
   it('refreshing the bait puts the same lure in again', () => {
     const before = { carrier: 'gel', substance: 'citral', massKg: 0.001, placed: 'floor' } as RecordDto<'baits'>;
-    const act = says({ baitRefreshed: true, scouts: 'few' }, before);
+    const act = says({ baitRefreshed: true, scouts: 'few' }, [before]);
     expect(act.says).toBe('V-01: a few, bait refreshed');
     expect(fields(act, 1)).toEqual(
       jasmine.objectContaining({ carrier: 'gel', substance: 'citral', placed: 'floor', appliedOn: TODAY }),
     );
+  });
+
+  it('holds nothing that was not said: no bees, no absence of them, no lure, no queen', () => {
+    const caught = hanging({ catchId: 'c1', beesIn: true });
+    const occupied = (look: Partial<typeof FRESH_LOOK>, trap = hanging()): unknown =>
+      fields(says(look, [], trap), 0)['occupied'];
+    expect([occupied({}), occupied({ scouts: 'none' }), occupied({ scouts: 'movedIn' })]).toEqual([null, false, true]);
+    expect([occupied({}, caught), occupied({ scouts: 'none' }, caught)]).toEqual([null, null]);
+    expect(fields(says({ scouts: 'movedIn' }), 1)['queen']).toBeNull();
+    expect(says({ scouts: 'none' }, [], caught).changes.length).toBe(1);
+    expect(says({ trouble: 'ants' }).says).toBe('V-01: ants');
+  });
+
+  it('a bait is refreshed with what was there, with what is named, or not at all', () => {
+    const bait = (appliedOn: string, carrier: string, removedOn: string | null = null): RecordDto<'baits'> =>
+      ({ appliedOn, removedOn, carrier, substance: 'citral', dose: 12, doseUnit: 'drops' }) as RecordDto<'baits'>;
+    const last = lastLures([bait('2026-04-01', 'gel'), bait('2026-05-01', 'gel'), bait('2026-05-01', 'burlap')]);
+    expect(last.map(lureSays)).toEqual(['gel with citral, 12 drops', 'burlap rag with citral, 12 drops']);
+    expect(lastLures([bait('2026-04-01', 'gel', '2026-04-20')])).toEqual([]);
+    const refreshed: Look = { ...FRESH_LOOK, baitRefreshed: true };
+    expect(missingInLook(refreshed, last, NOW)).toBeNull();
+    expect(missingInLook(refreshed, [], NOW)).toBe('Still to say: which lure went in.');
+    expect(missingInLook({ ...refreshed, lures: [NOTHING_SAID] }, last, NOW)).toContain('what carries the lure');
+    expect(says(refreshed, last).changes.map(({ table }) => table)).toEqual(['visits', 'baits', 'baits']);
+  });
+
+  it('a look of yesterday is kept on its day and hour; one that is still to come is not', () => {
+    const yesterday: Look = { ...FRESH_LOOK, scouts: 'few', day: '2026-05-13', hour: '17:05' };
+    expect(fields(says(yesterday), 0)['at']).toBe('2026-05-13T17:05');
+    expect(missingInLook({ ...yesterday, hour: '' }, [], NOW)).toBe('Still to say: at what hour.');
+    const at = (hour: string): string | null => missingInLook({ ...yesterday, day: TODAY, hour }, [], NOW);
+    expect([at('18:19'), at('18:20')]).toEqual([null, null]);
+    expect(at('18:21')).toContain('18:21 is still to come');
   });
 
   it('moved in is a catch from the moment it is seen', () => {
@@ -236,6 +273,7 @@ describe('rounds: the ribbon', () => {
           darkCombs: 0,
           frames: 8,
           massKg: null,
+          says: { hungBy: null, comb: 'none' as const },
         },
       ],
     };
@@ -333,7 +371,7 @@ describe('rounds: the ribbon', () => {
       'metric',
     );
     expect(cellWords(line, '2026-05-08', TODAY)).toBe(
-      'V-01, Fri 8 May 2026: Old weir, looked at 18:00: tens of scouts, lure 4 days old, 88 % left',
+      'V-01, Fri 8 May 2026: Old weir, looked at 18:00: 6 to 15 scouts a minute, lure 4 days old, 88 % left',
     );
     expect(cellWords(line, '2026-05-10', TODAY)).toContain('bees arrived');
     expect(cellWords(line, '2026-05-11', TODAY)).toContain('bees in');

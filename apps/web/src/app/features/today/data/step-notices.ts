@@ -1,7 +1,7 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { StepCode } from '@yewridge/core/catches';
-import { readChoice, writeChoice } from '../../../shared/kept/kept-choice';
+import { readChoice, writeChoice, writeText } from '../../../shared/kept/kept-choice';
 import { stepName } from '../../../shared/season/step-words';
 import { TodayClock } from '../../../shared/season/today-clock';
 
@@ -73,7 +73,7 @@ export class StepNotices {
       for (const { title, body, id } of notices) new Notification(title, { body, tag: id });
       if (notices.length === 0) return;
       const kept = [...told, ...notices.map(({ id }) => id)].slice(-MOST_KEPT);
-      localStorage.setItem(TOLD, JSON.stringify(kept));
+      writeText(TOLD, JSON.stringify(kept));
     });
   }
 

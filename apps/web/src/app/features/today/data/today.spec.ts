@@ -57,6 +57,10 @@ function plan(foundOn: string, change: Partial<CatchPlanDto> = {}): CatchPlanDto
     heightM: 3.2,
     wentTo: 'Marn apiary',
     carried: false,
+    way: 'trap',
+    placedBy: 'site',
+    framesIn: 0,
+    carry: null,
     foundOn,
     school: 'sameEvening',
     size: 'medium',
@@ -197,8 +201,10 @@ describe('steps in words', () => {
             forecast,
           });
           for (const step of planTrack(TODAY, tasks, [], NOW)) {
-            expect(reasonWords(step, true).length).withContext(step.reason).toBeGreaterThan(20);
-            if (step.code === 'closeAtDusk') expect(reasonWords(step, true)).toContain('no ladder in the dark');
+            expect(reasonWords(step, true, 6).length)
+              .withContext(step.reason)
+              .toBeGreaterThan(20);
+            if (step.code === 'closeAtDusk') expect(reasonWords(step, true, 6)).toContain('no ladder in the dark');
           }
         }
       }
