@@ -32,7 +32,7 @@ test.describe('a season on a telephone', () => {
     const seen: string[] = [];
     await page.goto(`${DEMO}/rounds?view=list&show=friday`);
     await page.getByRole('link', { name: /V-07 Old weir/ }).tap();
-    for (const step of ['A few', 'None', 'Tens', 'None', 'A few']) {
+    for (const step of ['A few', 'None', '6 to 15 a minute', 'None', 'A few']) {
       const heading = page.getByRole('heading', { level: 1 });
       await expect(heading).not.toHaveText(seen.at(-1) ?? '');
       seen.push((await heading.textContent()) ?? '');
@@ -87,10 +87,10 @@ test.describe('a season on a telephone', () => {
       await target.tap();
     };
     const began = Date.now();
-    await tap(page.getByRole('radio', { name: 'Tens' }));
+    await tap(page.getByRole('radio', { name: '6 to 15 a minute' }));
     await tap(page.getByRole('checkbox', { name: 'Bait refreshed' }));
     await tap(page.getByRole('button', { name: 'All well, next trap' }));
-    await expect(done(page, 'V-06: tens, bait refreshed, kept.')).toBeVisible();
+    await expect(done(page, 'V-06: 6 to 15 a minute, bait refreshed, kept.')).toBeVisible();
     expect(taps).toBeLessThanOrEqual(4);
     test.info().annotations.push({ type: 'scripted time of a visit', description: `${Date.now() - began} ms` });
 

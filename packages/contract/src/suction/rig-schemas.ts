@@ -1,5 +1,6 @@
 import {
   AMOUNT_KINDS,
+  JOB_BEES_BY,
   BATTERY_IDS,
   BLEED_EDGE_IDS,
   CLIMBS,
@@ -169,10 +170,12 @@ export const rigSchema = Joi.object<Rig>({
   jobs: listOf(
     Joi.object({
       id: id.required(),
-      speed: must(L.jobSpeed),
-      dead: must({ min: 0, max: L.jobBees.max }),
-      total: must(L.jobBees),
+      speed: within(L.jobSpeed),
+      dead: within({ min: 0, max: L.jobBees.max }),
+      total: within(L.jobBees),
       day,
+      place: Joi.string().max(80).allow(''),
+      beesBy: word(JOB_BEES_BY),
       notSpeed: Joi.boolean().strict(),
     }),
     L.jobs,

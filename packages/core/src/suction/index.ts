@@ -222,6 +222,7 @@ export {
   CLIMBS,
   fitted,
   fittedNozzle,
+  JOB_BEES_BY,
   type Landing,
   LANDINGS,
   type Layout,

@@ -4,7 +4,6 @@ import type { FrameType, Mood } from '../bee-data.js';
 import type { Reading } from '../calibrate.js';
 import type { Gate } from '../gate.js';
 import type { Place, Seam } from '../leaks.js';
-import type { LossJob } from '../losses.js';
 import type { Entrance } from '../pipe-losses.js';
 import type { MeshKey } from '../screen.js';
 import type { MotorKind, SourceCurve } from '../source.js';
@@ -146,9 +145,19 @@ export interface RigCalibration {
   readonly leakArea: number;
 }
 
-export interface RigJob extends LossJob {
+export const JOB_BEES_BY = ['counted', 'weighed', 'frames', 'guess'] as const;
+/** A job as far as it was typed; it counts when all of it was. */
+export interface RigJob {
   readonly id: string;
   readonly day?: string;
+  readonly place?: string;
+  /** m/s at which the bees landed. */
+  readonly speed?: number;
+  readonly dead?: number;
+  /** Alive and dead. */
+  readonly total?: number;
+  /** How the bees were told: a guess does not count. */
+  readonly beesBy?: (typeof JOB_BEES_BY)[number];
   /** Deaths that had other causes: kept, and left out of the fit. */
   readonly notSpeed?: boolean;
 }

@@ -34,6 +34,8 @@ class DeskOfTest {
   }
 }
 
+const JOB = { day: '2026-05-10', place: 'Mill house', speed: 5, dead: 90, total: 8000, beesBy: 'weighed' } as const;
+
 describe('rig store', () => {
   let store: RigStore;
   let desk: DeskOfTest;
@@ -129,11 +131,7 @@ describe('rig store', () => {
   it('leaves jobs out that were not due to speed, and those with more dead than bees', () => {
     store.edit((rig) => ({
       ...rig,
-      jobs: [
-        { id: 'a', speed: 5, dead: 90, total: 8000 },
-        { id: 'b', speed: 5, dead: 900, total: 8000, notSpeed: true },
-        { id: 'c', speed: 5, dead: 9000, total: 8000 },
-      ],
+      jobs: [{ ...JOB, id: 'a' }, { ...JOB, id: 'b', notSpeed: true }, { ...JOB, id: 'c', dead: 9000 }, { id: 'd' }],
     }));
     expect(store.losses().jobs).toBe(1);
   });

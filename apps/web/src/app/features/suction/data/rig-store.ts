@@ -23,6 +23,7 @@ import {
 import equal from 'fast-deep-equal';
 import { catchError, concatMap, map, type Observable, of, startWith, switchMap, tap, timer } from 'rxjs';
 import { DocumentSession, type SaveState } from '../../../shared/documents/document-session';
+import { countedJobs } from './own-jobs';
 import { DraftKeeper } from '../../../shared/documents/draft-keeper';
 import type { LongRunKind, LongRuns } from './long-run';
 import { RigsApi } from './rigs-api';
@@ -103,11 +104,9 @@ export class RigStore {
     const readings = this.readings();
     return rig && readings ? rigPower(rig, readings) : null;
   });
-  readonly losses = computed(() => {
-    const jobs = (this.document()?.jobs ?? []).filter(({ notSpeed }) => notSpeed !== true);
-    const possible = jobs.filter(({ dead, total }) => dead <= total);
-    return fitLoss({ jobs: possible, speedKind: 'arrival' });
-  });
+  /** Past jobs that count: typed in full, and likely due to speed. */
+  readonly counted = computed(() => countedJobs(this.document()?.jobs ?? []));
+  readonly losses = computed(() => fitLoss({ jobs: this.counted(), speedKind: 'arrival' }));
 
   readonly lanes = this.#long('lanes', () => {
     const rig = this.shown();

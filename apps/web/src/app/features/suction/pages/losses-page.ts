@@ -1,23 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { DomainError } from '@yewridge/core/shared/errors';
-import { lossAt, RIG_LIMITS, type RigJob, speedForLoss } from '@yewridge/core/suction';
+import { ownLimit } from '@yewridge/core/callouts';
+import { lossAt, RIG_LIMITS } from '@yewridge/core/suction';
 import { undoKeys } from '../../../shared/documents/undo-keys';
 import { withValue } from '../../../shared/documents/value-at';
-import type { Fault, Field, PartChange } from '../../../shared/fields/field';
+import { ChoiceLine } from '../../../shared/fields/choice-line';
+import type { Field, PartChange } from '../../../shared/fields/field';
 import { FieldList } from '../../../shared/fields/field-list';
+import { WholeDay } from '../../../shared/fields/whole-day';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { decimalText, figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
+import { BEES_BY_NAMES, FIELD_LIMITS, judgedJob, LIMIT_WORDS } from '../data/own-jobs';
 import { without } from '../data/rig-edits';
 import { RigStore } from '../data/rig-store';
 import { RigFrame } from '../ui/rig-frame';
 
 const L = RIG_LIMITS;
 const JOB_FIELDS: readonly Field[] = [
-  { path: 'speed', label: 'They landed at', kind: 'speed', range: L.jobSpeed },
-  { path: 'dead', label: 'Dead', kind: 'count', range: { min: 0, max: 200000 } },
-  { path: 'total', label: 'Of bees in all', kind: 'count', range: L.jobBees },
+  { path: 'speed', label: 'They landed at', kind: 'speed', range: L.jobSpeed, otherwise: null },
+  { path: 'dead', label: 'Dead', kind: 'count', range: { min: 0, max: L.jobBees.max }, otherwise: null },
+  { path: 'total', label: 'Of bees in all', kind: 'count', range: L.jobBees, otherwise: null },
 ];
 const SPEEDS = [0, 3, 4.5, 6, 7.5, 9];
 const FEW_BEES = 150;
@@ -31,7 +34,7 @@ function shareText(share: number): string {
 /** Dead bees of past jobs against the speed they landed with, and the keeper's own limit. */
 @Component({
   selector: 'yw-losses-page',
-  imports: [RigFrame, FieldList],
+  imports: [RigFrame, FieldList, ChoiceLine, WholeDay],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './losses-page.html',
@@ -42,6 +45,7 @@ export class LossesPage {
   readonly store = inject(RigStore);
   protected readonly system = inject(UnitChoice).system;
   protected readonly jobFields = JOB_FIELDS;
+  protected readonly beesBy = BEES_BY_NAMES;
   /** Share dead that the keeper accepts. */
   protected readonly share = signal(0.02);
   protected readonly shares = [0.01, 0.02, 0.05].map((value) => ({ value, text: shareText(value) }));
@@ -58,20 +62,12 @@ export class LossesPage {
       };
     }),
   );
-  protected readonly limit = computed(() => {
-    try {
-      return speedForLoss({ fit: this.fit(), share: this.share() });
-    } catch (error) {
-      if (error instanceof DomainError && error.code === 'NO_SOLUTION') return null;
-      throw error;
-    }
-  });
-  protected readonly limitText = computed(() => {
-    const limit = this.limit();
-    if (limit === null)
-      return 'No speed is that kind: at rest already more are expected dead. Too little evidence, or not due to speed.';
-    return `${figureText(limit.speed, 'speed', this.system())}${limit.capped ? ' or more' : ''}`;
-  });
+  protected readonly judged = computed(() => (this.store.document()?.jobs ?? []).map(judgedJob));
+  protected readonly limit = computed(() =>
+    ownLimit({ rows: this.store.counted(), fieldLimits: FIELD_LIMITS, share: this.share() }),
+  );
+  protected readonly why = computed(() => LIMIT_WORDS[this.limit().reason]);
+  protected readonly limitText = computed(() => figureText(this.limit().limit, 'speed', this.system()));
   protected readonly says = computed(() => {
     const fit = this.fit();
     if (fit.jobs === 0) return 'No job yet: this is the rule of thumb alone, 1 % at 5 m/s, doubling every 2.2 m/s.';
@@ -83,9 +79,9 @@ export class LossesPage {
     return `${jobs} as ${decimalText(fit.effectiveBees, 0)} independent bees, since bees of one job share their fate.${few}${doubt}`;
   });
   protected readonly answer = computed(() => {
-    const limit = this.limit();
-    const share = shareText(this.share());
-    return limit === null ? `No speed expects ${share} dead` : `${share} dead expected at ${this.limitText()}`;
+    const { jobs, moved } = this.limit();
+    const count = jobs === 1 ? '1 job counts' : `${jobs} jobs count`;
+    return moved ? `${count}: land at ${this.limitText()} at most` : `${count}: the usual ${this.limitText()} stays`;
   });
 
   constructor() {
@@ -104,26 +100,18 @@ export class LossesPage {
     this.store.edit((rig) => withValue(rig, field, value), field);
   }
 
-  protected faults(job: RigJob): readonly Fault[] {
-    return job.dead > job.total
-      ? [
-          {
-            field: 'dead',
-            sentence: `Dead is ${job.dead}; it can be at most the ${job.total} bees there were. The job is left out.`,
-          },
-        ]
-      : [];
+  /** A job nobody has told anything of yet. */
+  protected add(): void {
+    this.store.edit((rig) => ({ ...rig, jobs: [...rig.jobs, { id: `j-${crypto.randomUUID().slice(0, 13)}` }] }));
   }
 
-  protected add(): void {
-    const last = this.store.readings()?.bee.landing?.worst ?? 5;
-    const job: RigJob = {
-      id: `j-${crypto.randomUUID().slice(0, 13)}`,
-      speed: Math.round(last * 10) / 10,
-      dead: 0,
-      total: 8000,
-    };
-    this.store.edit((rig) => ({ ...rig, jobs: [...rig.jobs, job] }));
+  /** How fast they land by the rig as it is set now: a proposal. */
+  protected readonly now = computed(() => {
+    const worst = this.store.readings()?.bee.landing?.worst;
+    return worst === undefined ? null : Math.round(worst * 10) / 10;
+  });
+  protected nowText(speed: number): string {
+    return figureText(speed, 'speed', this.system());
   }
 
   protected remove(id: string): void {
@@ -134,9 +122,9 @@ export class LossesPage {
   }
 
   protected take(): void {
-    const limit = this.limit();
-    if (!limit) return;
-    const speed = Math.min(L.speed.max, Math.max(L.speed.min, Math.round(limit.speed * 10) / 10));
+    const { limit } = this.limit();
+    // Down, never up: rounding must not pass the limit.
+    const speed = Math.min(L.speed.max, Math.max(L.speed.min, Math.floor(limit * 10) / 10));
     this.store.edit((rig) => ({ ...rig, bees: { ...rig.bees, limit: speed } }));
     this.#toast.show(`Landing limit ${figureText(speed, 'speed', this.system())}`, () => {
       this.store.undo();
