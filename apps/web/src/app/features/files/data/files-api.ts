@@ -1,15 +1,17 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { FilePlanDto, FileTakenDto, KeptCopyDto, TableRowsDto } from '@yewridge/contract/files';
+import type { FilePlanDto, FileProgressDto, FileTakenDto, KeptCopyDto, TableRowsDto } from '@yewridge/contract/files';
 import type { MapLayerDto } from '@yewridge/contract/ground';
 import { API_BASE } from '@yewridge/contract/shared';
-import type { Observable } from 'rxjs';
+import { catchError, EMPTY, exhaustMap, type Observable, timer } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { failuresInWords } from '../../../shared/http/api-failure';
 
 /** How a file is to be read: its name for the log, and what the keeper chose. */
 export type FileHow = Readonly<Record<string, string>>;
 
+const ASK_AFTER_MS = 800;
+const ASK_MS = 500;
 const HEADERS = { 'Content-Type': 'application/octet-stream' };
 
 @Injectable({ providedIn: 'root' })
@@ -40,6 +42,13 @@ export class FilesApi {
     return this.#http
       .put<FileTakenDto>(`${API_BASE}/files/taken/${id}`, file, { params: how, headers: HEADERS })
       .pipe(failuresInWords());
+  }
+  /** How far the work on a file has come, asked again and again until somebody stops listening. */
+  progress(work: string): Observable<FileProgressDto> {
+    return timer(ASK_AFTER_MS, ASK_MS).pipe(
+      // One answer at a time; a question that fails is asked again the next time.
+      exhaustMap(() => this.#http.get<FileProgressDto>(`${API_BASE}/files/work/${work}`).pipe(catchError(() => EMPTY))),
+    );
   }
   copy(name: string): Observable<Blob> {
     return this.#http.get(this.address(`copies/${name}`), { responseType: 'blob' }).pipe(failuresInWords());

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signa
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { FILE_LIMITS, type FilePlanDto } from '@yewridge/contract/files';
-import { EMPTY, forkJoin, Subject, switchMap } from 'rxjs';
+import { defer, EMPTY, finalize, forkJoin, type MonoTypeOperatorFunction, Subject, switchMap, takeUntil } from 'rxjs';
 import { catchError } from 'rxjs/operators';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import type { ApiFailure } from '../../../shared/http/api-failure';
@@ -20,6 +20,8 @@ import { keptWords, sizeWords, TABLE_GROUPS, TABLE_NAMES_SAID } from '../data/fi
 import { PlanSheet } from '../ui/plan-sheet';
 
 const LAST_BACKUP = 'yewridge.last-backup';
+/** What may be as large as a backup is. */
+const BACKUP_NAME = /\.(zip|json|sqlite)$/i;
 
 /** Everything kept here as files: out, and in again after a look at what that would do. */
 @Component({
@@ -53,6 +55,8 @@ export class FilesPage {
   protected readonly busy = signal(false);
   readonly #backup = signal(readText(LAST_BACKUP, 40));
   readonly #asked = new Subject<void>();
+  readonly #stopped = new Subject<void>();
+  protected readonly progress = signal('');
   /** Made anew for each file that is chosen, so that one sent twice is taken in once. */
   #id = crypto.randomUUID();
 
@@ -83,7 +87,11 @@ export class FilesPage {
         switchMap(() => {
           const file = this.file();
           if (!file) return EMPTY;
-          return this.api.plan(file, this.#how(file)).pipe(
+          const work = crypto.randomUUID();
+          return this.api.plan(file, { ...this.#how(file), work }).pipe(
+            this.#watched(work),
+            // Left while it is read, it is not read on.
+            takeUntil(this.#stopped),
             catchError((failure: ApiFailure) => {
               this.failure.set(failure.message);
               return EMPTY;
@@ -102,10 +110,9 @@ export class FilesPage {
     const [file] = [...(files ?? [])];
     this.leave();
     if (!file) return;
-    if (file.size > FILE_LIMITS.bytes) {
-      this.failure.set(
-        `${file.name} has ${sizeWords(file.size)}; at most ${sizeWords(FILE_LIMITS.bytes)} are taken in at once.`,
-      );
+    const most = BACKUP_NAME.test(file.name) ? FILE_LIMITS.backup : FILE_LIMITS.bytes;
+    if (file.size > most) {
+      this.failure.set(`${file.name} has ${sizeWords(file.size)}; at most ${sizeWords(most)} are taken in at once.`);
       return;
     }
     this.#id = crypto.randomUUID();
@@ -125,6 +132,7 @@ export class FilesPage {
   }
 
   protected leave(): void {
+    this.#stopped.next();
     this.file.set(null);
     this.plan.set(null);
     this.failure.set(null);
@@ -155,9 +163,10 @@ export class FilesPage {
     const file = this.file();
     if (!file) return;
     this.busy.set(true);
+    const work = crypto.randomUUID();
     this.api
-      .take(this.#id, file, this.#how(file))
-      .pipe(takeUntilDestroyed(this.#destroyed))
+      .take(this.#id, file, { ...this.#how(file), work })
+      .pipe(this.#watched(work), takeUntilDestroyed(this.#destroyed))
       .subscribe({
         next: ({ actId, says }) => {
           this.busy.set(false);
@@ -219,6 +228,22 @@ export class FilesPage {
         this.#toast.tell(failure.message);
       },
     });
+  }
+
+  /** Tells how far it has come for as long as it lasts. */
+  #watched<T>(work: string): MonoTypeOperatorFunction<T> {
+    return (answer) =>
+      defer(() => {
+        const watching = this.api.progress(work).subscribe(({ says, done }) => {
+          this.progress.set(says === '' ? '' : `${says}: ${done}`);
+        });
+        return answer.pipe(
+          finalize(() => {
+            watching.unsubscribe();
+            this.progress.set('');
+          }),
+        );
+      });
   }
 
   #how({ name }: File): FileHow {

@@ -20,6 +20,8 @@ export class PlanSheet {
   readonly mode = input.required<string>();
   readonly system = input.required<UnitSystem>();
   readonly busy = input(false);
+  /** How far the taking in has come. */
+  readonly progress = input('');
   readonly taken = output();
   readonly left = output();
   readonly tableChosen = output<string>();
