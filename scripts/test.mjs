@@ -31,6 +31,7 @@ const PLAIN = (text) => {
 };
 
 const steps = [
+  ['lines of code, and of tests', 'node scripts/lines.mjs 17'],
   ['build core and contract', 'npm run build:core'],
   ['lint', 'npm run lint'],
   ['forbidden imports', 'node scripts/check-boundaries.mjs', PLAIN],

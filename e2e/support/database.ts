@@ -1,0 +1,24 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import SQLite from 'better-sqlite3';
+
+type Row = Readonly<Record<string, unknown>>;
+
+/** The rows of a table as they lie in the database, without what the program says of each row itself. */
+export function rowsIn(folder: string, table: string, order = 'created_at'): readonly Row[] {
+  const path = join(folder, 'yewridge.sqlite');
+  if (!existsSync(path)) throw new Error('There is no database yet.');
+  const database = new SQLite(path, { readonly: true });
+  try {
+    return database.prepare<[], Row>(`SELECT * FROM ${table} ORDER BY ${order}`).all();
+  } finally {
+    database.close();
+  }
+}
+
+const COMPUTED = new Set(['id', 'revision', 'created_at', 'updated_at', 'deleted_at']);
+
+/** What a row says: every column that is not empty, but for the program's own. */
+export function said(row: Row | undefined): Row {
+  return Object.fromEntries(Object.entries(row ?? {}).filter(([name, value]) => value !== null && !COMPUTED.has(name)));
+}
