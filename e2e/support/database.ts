@@ -5,7 +5,7 @@ import SQLite from 'better-sqlite3';
 type Row = Readonly<Record<string, unknown>>;
 
 /** The rows of a table as they lie in the database, without what the program says of each row itself. */
-export function rowsIn(folder: string, table: string, order = 'created_at'): readonly Row[] {
+export function rowsIn(folder: string, table: string, order = 'created_at_utc'): readonly Row[] {
   const path = join(folder, 'yewridge.sqlite');
   if (!existsSync(path)) throw new Error('There is no database yet.');
   const database = new SQLite(path, { readonly: true });
@@ -16,7 +16,7 @@ export function rowsIn(folder: string, table: string, order = 'created_at'): rea
   }
 }
 
-const COMPUTED = new Set(['id', 'revision', 'created_at', 'updated_at', 'deleted_at']);
+const COMPUTED = new Set(['id', 'revision', 'created_at_utc', 'updated_at_utc', 'deleted_at_utc']);
 
 /** What a row says: every column that is not empty, but for the program's own. */
 export function said(row: Row | undefined): Row {

@@ -39,7 +39,7 @@ const shape = byKind({
   cylinder: { axis: word(['upright', 'lying']), diameter: size, length: size, cut: notNegative },
   cone: { diameterBottom: notNegative.required(), diameterTop: notNegative.required(), height: size },
   frustum: { bottom: plan.required(), top: plan.required(), height: size, cornerRadius: notNegative },
-  measured: { volume: within(DESIGN_LIMITS.volume).required() },
+  measured: { volume: within(DESIGN_LIMITS.volume).required(), mass: within(DESIGN_LIMITS.partMass) },
 });
 
 const count = whole(DESIGN_LIMITS.count);
@@ -58,8 +58,8 @@ const content = byKind({
   divider: { length: size, height: size, thickness: size, count },
   insulation: { area: size, thickness: size, count },
   skewers: { length: size, diameter: size, count, combs: whole(DESIGN_LIMITS.count) },
-  feeder: { volume: within(DESIGN_LIMITS.volume).required(), count },
-  other: { volume: within(DESIGN_LIMITS.volume).required(), count },
+  feeder: { volume: within(DESIGN_LIMITS.volume).required(), count, mass: within(DESIGN_LIMITS.partMass) },
+  other: { volume: within(DESIGN_LIMITS.volume).required(), count, mass: within(DESIGN_LIMITS.partMass) },
 });
 
 const bore = within(DESIGN_LIMITS.opening).required();

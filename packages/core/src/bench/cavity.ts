@@ -68,7 +68,13 @@ export type Content =
       /** Pieces of dark comb on them, each as much to scouts as a whole one; their room is not counted. */
       readonly combs?: number;
     }
-  | { readonly kind: 'feeder' | 'other'; readonly volume: number; readonly count?: number };
+  | {
+      readonly kind: 'feeder' | 'other';
+      readonly volume: number;
+      readonly count?: number;
+      /** kg of one, as weighed. */
+      readonly mass?: number;
+    };
 
 export const CONTENT_KINDS = ['frames', 'topBars', 'divider', 'insulation', 'skewers', 'feeder', 'other'] as const;
 

@@ -94,7 +94,7 @@ function shapeLimits(shape: DesignSection['shape']): Readonly<Record<string, rea
         cornerRadius: [shape.cornerRadius, NOT_NEGATIVE_SIZE],
       };
     case 'measured':
-      return { volume: [shape.volume, volume] };
+      return { volume: [shape.volume, volume], mass: [shape.mass, DESIGN_LIMITS.partMass] };
   }
 }
 
@@ -110,7 +110,10 @@ function sectionProblems(section: DesignSection, path: string): DesignProblem[] 
       rest: [section.rest, SETUP_LIMITS.rest],
     }),
     ...section.contents.flatMap((content, n) =>
-      limitFaults(`${path}.contents[${n}]`, { count: [content.count, DESIGN_LIMITS.count] }),
+      limitFaults(`${path}.contents[${n}]`, {
+        count: [content.count, DESIGN_LIMITS.count],
+        ...('mass' in content ? { mass: [content.mass, DESIGN_LIMITS.partMass] } : {}),
+      }),
     ),
   ];
   if (limits.length > 0) return limits;

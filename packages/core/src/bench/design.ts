@@ -134,6 +134,8 @@ export const DESIGN_LIMITS = {
   wall: { min: 0, max: 0.2 },
   /** m3: a measured section or a target. */
   volume: { min: 0, above: true, max: 1 },
+  /** kg of a part as weighed. */
+  partMass: { min: 0, max: 200 },
   /** m: a door's sizes. */
   opening: { min: 0, above: true, max: 1 },
   /** m above the floor. */

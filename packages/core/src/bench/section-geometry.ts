@@ -42,6 +42,8 @@ export interface MeasuredShape {
   readonly kind: 'measured';
   /** m3, by filling with water, rice or packing beads. */
   readonly volume: number;
+  /** kg, as weighed by itself: nobody knows its boards. */
+  readonly mass?: number;
 }
 /** Inside sizes in metres. `length` runs along the frames, `width` across them. */
 export type Shape = BoxShape | CylinderShape | ConeShape | FrustumShape | MeasuredShape;

@@ -2,8 +2,8 @@
  * The pieces a design is made of, flat, with the place of their middle: what `emptyMass` weighs and `centreOfMass` balances.
  *
  * Curved walls are developed: a tube is a sheet as long as the middle of its wall. Floor and roof are taken as softwood ply
- * (foam on foam boxes), frames as pine. A section measured by filling, a feeder and "other" contents have no known boards: they are named, not
- * guessed.
+ * (foam on foam boxes), frames as pine. A section measured by filling, a feeder and "other" contents have no known boards: they weigh
+ * what the keeper weighed, or are named, not guessed.
  *
  * Source: solid geometry; the materials of floor, roof and frames are conventions of ours.
  */
@@ -90,8 +90,13 @@ function walls(inside: Shape, section: PlacedSection['section'], insets: number,
       ];
     }
     case 'measured':
-      return [];
+      return asWeighed(inside.mass, 1) ?? [];
   }
+}
+
+/** What nobody can compute and the keeper has weighed; `null` while it is not. */
+function asWeighed(mass: number | undefined, qty: number): Piece[] | null {
+  return mass === undefined ? null : [{ name: 'as weighed', qty, material: 'hardware', mass }];
 }
 
 function frameParts(
@@ -126,7 +131,7 @@ function contentParts(content: Content): Piece[] | null {
       return [piece('skewer', count, FRAME_WOOD, content.length, (Math.PI / 4) * content.diameter, content.diameter)];
     case 'feeder':
     case 'other':
-      return count > 0 ? null : [];
+      return count > 0 ? asWeighed(content.mass, count) : [];
   }
 }
 
@@ -208,7 +213,7 @@ export function massParts(design: Design, stack: readonly PlacedSection[]): Desi
     ...hangingBoard(design, stack),
   ];
   const unweighed = stack.flatMap(({ section, inside }) => [
-    ...(inside.kind === 'measured' ? [section.id] : []),
+    ...(inside.kind === 'measured' && inside.mass === undefined ? [section.id] : []),
     ...(section.contents.some((content) => contentParts(content) === null) ? [`${section.id}.contents`] : []),
   ]);
   return { parts: all.filter(real), unweighed };

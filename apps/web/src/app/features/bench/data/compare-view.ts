@@ -2,7 +2,8 @@ import type { Design } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { decimalText, figureText, percentText } from '../../../shared/units/format';
 import type { Judged } from './judged';
-import { FACTOR_NAMES, GRADE_NAMES, HANGING_NAMES } from './setup-words';
+import { FACTOR_NAMES, HANGING_NAMES } from './setup-words';
+import { gradeText } from './suitability-view';
 
 export interface Compared {
   readonly id: string;
@@ -51,8 +52,7 @@ function measures(system: UnitSystem): readonly Measure[] {
     },
     {
       name: 'A swarm would take it',
-      text: ({ suitability }) =>
-        suitability ? `${GRADE_NAMES[suitability.score.grade]}, ${decimalText(suitability.score.score, 2)}` : 'no trap',
+      text: ({ suitability }) => (suitability ? gradeText(suitability.score) : 'no trap'),
       better: ({ suitability }) => suitability?.score.score ?? null,
       step: 0.01,
     },

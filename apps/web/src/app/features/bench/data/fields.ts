@@ -52,7 +52,10 @@ function shapeFields(shape: Shape): readonly Field[] {
         length('shape.cornerRadius', 'Corner radius', fromZero),
       ];
     case 'measured':
-      return [{ path: 'shape.volume', label: 'Volume', kind: 'volume', range: volume }];
+      return [
+        { path: 'shape.volume', label: 'Volume', kind: 'volume', range: volume },
+        { path: 'shape.mass', label: 'Weighs, empty', kind: 'mass', range: DESIGN_LIMITS.partMass, otherwise: null },
+      ];
   }
 }
 
@@ -91,7 +94,11 @@ export function contentFields(content: Content): readonly Field[] {
       ];
     case 'feeder':
     case 'other':
-      return [{ path: 'volume', label: 'Outside volume', kind: 'volume', range: volume }, many];
+      return [
+        { path: 'volume', label: 'Outside volume', kind: 'volume', range: volume },
+        { path: 'mass', label: 'Weighs, one', kind: 'mass', range: DESIGN_LIMITS.partMass, otherwise: null },
+        many,
+      ];
   }
 }
 

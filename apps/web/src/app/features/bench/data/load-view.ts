@@ -20,13 +20,17 @@ import { FLOW_NAMES } from './setup-words';
 const dayText = (day: number | null): string =>
   day === null ? `after day ${HORIZON_DAYS}` : `day ${decimalText(Math.floor(day), 0)}`;
 
-/** Said where not every part could be weighed. */
-const NOT_KNOWN = 'Weigh it first: not all of it could be computed';
+/** Said where not every part could be weighed: which, and that its mass can be typed. */
+function notKnown(design: Design, load: Pick<DesignLoad, 'unweighed'>): string {
+  const names = namesOf(design, load).join(', ');
+  return `Not known while ${names} ${load.unweighed.length === 1 ? 'is' : 'are'} not weighed: type the mass there`;
+}
 
 /** The one answer of hang and load. */
-export function downAnswer({ down, plan, empty, unweighed }: DesignLoad, system: UnitSystem): string {
+export function downAnswer(design: Design, load: DesignLoad, system: UnitSystem): string {
+  const { down, plan, empty, unweighed } = load;
   const limit = figureText(plan.limit, 'mass', system);
-  if (unweighed.length > 0) return NOT_KNOWN;
+  if (unweighed.length > 0) return notKnown(design, load);
   if (empty.mass + plan.swarm >= plan.limit) return `Over ${limit} from the first day`;
   return down.likely === null
     ? `Under ${limit} for ${HORIZON_DAYS} days`
@@ -34,8 +38,9 @@ export function downAnswer({ down, plan, empty, unweighed }: DesignLoad, system:
 }
 
 /** `about day 19`, or that it stays under the limit. */
-export function downWords({ down, plan, empty, unweighed }: DesignLoad, system: UnitSystem): string {
-  if (unweighed.length > 0) return NOT_KNOWN;
+export function downWords(design: Design, load: DesignLoad, system: UnitSystem): string {
+  const { down, plan, empty, unweighed } = load;
+  if (unweighed.length > 0) return notKnown(design, load);
   const limit = figureText(plan.limit, 'mass', system);
   const swarm = figureText(plan.swarm, 'mass', system);
   if (empty.mass + plan.swarm >= plan.limit) return `With a ${swarm} swarm it is over ${limit} from the first day`;
@@ -45,14 +50,20 @@ export function downWords({ down, plan, empty, unweighed }: DesignLoad, system: 
 }
 
 /** Names of what nobody could weigh. */
-export function unweighedWords(design: Design, { unweighed }: DesignLoad): string | null {
-  if (unweighed.length === 0) return null;
-  const names = unweighed.map((id) => {
+function namesOf(design: Design, { unweighed }: Pick<DesignLoad, 'unweighed'>): readonly string[] {
+  return unweighed.map((id) => {
     const own = id.replace(/\.contents$/, '');
     const label = design.sections.find((section) => section.id === own)?.label ?? own;
     return own === id ? `“${label}”` : `what else is in “${label}”`;
   });
-  return `Not in it, for nobody taped its boards: ${names.join(', ')}. Weigh the trap when it is built.`;
+}
+
+/** What is not in the mass, and how to get it in. */
+export function unweighedWords(design: Design, load: DesignLoad): string | null {
+  const names = namesOf(design, load);
+  return names.length === 0
+    ? null
+    : `Not in it, for nobody taped its boards: ${names.join(', ')}. Weigh it and type its mass, or weigh the trap when it is built.`;
 }
 
 export interface MassLine {
@@ -66,7 +77,7 @@ export function massLine(design: Design, load: DesignLoad, system: UnitSystem): 
   const missing = unweighedWords(design, load);
   const empty =
     load.empty.mass > 0
-      ? [{ big: mass.text }, { small: `${mass.unit} empty. ${downWords(load, system)}` }]
+      ? [{ big: mass.text }, { small: `${mass.unit} empty. ${downWords(design, load, system)}` }]
       : [{ big: '?' }, { small: missing ?? 'not weighed' }];
   return {
     pieces: empty,
@@ -98,6 +109,12 @@ const VERDICTS: Readonly<Record<HangVerdict, LoadLine['level']>> = {
   'needs-ledge': 'look',
 };
 
+const NM_PER_LBF_FT = 1.3558179483314004;
+/** A moment in the reader's units: `12 N m`, `9 lbf ft`. */
+export function momentText(moment: number, system: UnitSystem): string {
+  return system === 'imperial' ? `${decimalText(moment / NM_PER_LBF_FT, 0)} lbf ft` : `${decimalText(moment, 0)} N m`;
+}
+
 /** What the load does to what it hangs by, in sentences. */
 export function hangLines(design: Design, load: DesignLoad, system: UnitSystem): readonly LoadLine[] {
   const { hang, hangInput } = load;
@@ -107,7 +124,7 @@ export function hangLines(design: Design, load: DesignLoad, system: UnitSystem):
   const lines: LoadLine[] = [];
   if (hang.moment !== undefined && hang.pullOut !== undefined && hang.shear !== undefined) {
     const many = 'fasteners' in hangInput && (hangInput.fasteners ?? 1) > 1;
-    const moment = `${decimalText(hang.moment, 0)} N m`;
+    const moment = momentText(hang.moment, system);
     lines.push({
       level: 'know',
       sentence: `At the limit ${moment} pull ${many ? 'each top screw' : 'the fixing'} out with ${force(hang.pullOut)}; ${force(hang.shear)} bear down on ${many ? 'each' : 'it'}`,

@@ -120,7 +120,7 @@ export const DISPUTE_WORDS: Readonly<Record<Dispute, string>> = {
 export const SCHOOL_WORDS: Readonly<Record<School, { readonly name: string; readonly gains: string }>> = {
   field: { name: 'as in the tests', gains: 'what scouts chose when they were given the choice' },
   'eye-height': { name: 'at eye height', gains: 'no ladder: safer, and checked in a minute' },
-  'small-swarm': { name: 'light nuc, 22 L', gains: 'cheap and light: many boxes at many sites' },
+  'small-swarm': { name: 'light nuc', gains: 'cheap and light: many boxes at many sites' },
   'open-room': { name: 'open room', gains: 'the whole cavity to walk in; comb wants framing soon' },
   'full-frames': { name: 'full frames', gains: 'straight comb, and time before you must come' },
   'top-entrance': { name: 'door near the roof', gains: 'air and a dry floor; out of reach of skunks and mice' },
@@ -128,9 +128,9 @@ export const SCHOOL_WORDS: Readonly<Record<School, { readonly name: string; read
 };
 /** What the field tests are called for a question. */
 export const FIELD_WORDS: Readonly<Record<Dispute, string>> = {
-  room: 'roomy, 40 L',
+  room: 'roomy',
   frames: 'as it comes',
-  height: 'high, 5 m',
+  height: 'high up',
   door: 'low in the box',
   comb: 'one dark comb',
 };
@@ -154,7 +154,7 @@ export const STARTING_WORDS: Readonly<Record<StartingPoint, { readonly when: str
     costs: 'More room than most scouts ask for, wild comb in the base, and weight: leave it at the ground.',
   },
   'nuc-over-base': {
-    when: 'The light five-frame box with the room of a deep: 40 L to hang.',
+    when: 'The light five-frame box with the room of a deep.',
     costs: 'Comb grows down into the base if you come late.',
   },
   'three-fence-boxes': {

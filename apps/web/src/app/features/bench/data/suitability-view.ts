@@ -7,6 +7,7 @@ import {
   type FactorRow,
   type Hemisphere,
   type Level,
+  type NestScore,
   offSunnySide,
   type School,
   type Side,
@@ -15,7 +16,7 @@ import {
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import type { Working } from '../../../shared/layout/working-panel';
 import { decimalText, figureText, percentText } from '../../../shared/units/format';
-import { EVIDENCE_NAMES, FACTOR_NAMES, SCENTS } from './setup-words';
+import { EVIDENCE_NAMES, FACTOR_NAMES, GRADE_NAMES, SCENTS } from './setup-words';
 
 /** The small curve of a factor, in pixels. */
 export const CURVE_SIZE = { width: 92, height: 22 } as const;
@@ -242,6 +243,13 @@ export function limitingSentence(judged: DesignSuitability, views: readonly Fact
   if (limiting === null || loss < WORTH_SAYING) return 'Nothing that is known speaks against it.';
   const view = views.find(({ factor }) => factor === limiting);
   return `Costs most, ${percentText(loss)}: ${view?.sentence ?? FACTOR_NAMES[limiting]}.`;
+}
+
+/** `good, 0.81`; the grade of a school never without that of the field tests: `excellent, 0.93; by field tests good, 0.81`. */
+export function gradeText({ grade, score, fieldGrade, fieldScore }: NestScore): string {
+  const own = `${GRADE_NAMES[grade]}, ${scoreText(score)}`;
+  const same = grade === fieldGrade && Math.abs(score - fieldScore) < WORTH_SAYING;
+  return same ? own : `${own}; by field tests ${GRADE_NAMES[fieldGrade]}, ${scoreText(fieldScore)}`;
 }
 
 export function scoreText(score: number): string {

@@ -40,7 +40,8 @@ export class LoadPage {
 
   protected readonly answer = computed(() => {
     const load = this.store.load();
-    return load ? downAnswer(load, this.system()) : 'Hang and load';
+    const shown = this.store.shown();
+    return shown && load ? downAnswer(shown.document, load, this.system()) : 'Hang and load';
   });
   protected readonly lines = computed(() => {
     const shown = this.store.shown();

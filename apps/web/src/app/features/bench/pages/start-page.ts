@@ -16,7 +16,7 @@ import {
 } from '@yewridge/core/bench';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { benchLink } from '../../../shared/routes/paths';
-import { decimalText, figureText, sizesText } from '../../../shared/units/format';
+import { figureText, sizesText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { withValue, valueAt } from '../../../shared/documents/value-at';
 import { DesignActions } from '../data/design-actions';
@@ -25,7 +25,8 @@ import { commonScale, layoutMiniature } from '../data/drawing-layout';
 import { sectionFields } from '../data/fields';
 import { judge } from '../data/judged';
 import { SHAPE_NAMES } from '../data/names';
-import { GRADE_NAMES, STARTING_WORDS } from '../data/setup-words';
+import { STARTING_WORDS } from '../data/setup-words';
+import { gradeText } from '../data/suitability-view';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { FieldList } from '../../../shared/fields/field-list';
 import { HatchDefs } from '../ui/hatch-defs';
@@ -74,9 +75,7 @@ export class StartPage {
               ? `${figureText(judged.readings.door.area, 'area', this.system())} door`
               : 'closed',
             `${figureText(judged.load.empty.mass, 'mass', this.system())} empty`,
-            ...(judged.suitability
-              ? [`${GRADE_NAMES[judged.suitability.score.grade]}, ${decimalText(judged.suitability.score.score, 2)}`]
-              : ['no trap']),
+            judged.suitability ? gradeText(judged.suitability.score) : 'no trap',
           ].join(' · ')
         : '',
     })),

@@ -11,6 +11,7 @@ import {
   factorViews,
   limitingSentence,
   reasonsOf,
+  gradeText,
   scoreText,
 } from '../data/suitability-view';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
@@ -59,6 +60,8 @@ export class SuitabilityPanel {
   });
   protected readonly rows = computed(() => factorViews(this.judged(), this.#schools(), this.system()));
   protected readonly score = computed(() => scoreText(this.judged().score.score));
+  /** The grade of a school never stands without that of the field tests. */
+  protected readonly byField = computed(() => gradeText(this.judged().score).replace(/^[^;]*/, ''));
   protected readonly told = computed(() => reasonsOf(this.rows(), this.judged()));
   protected readonly limiting = computed(() => limitingSentence(this.judged(), this.rows()));
   protected readonly difference = computed(() => differenceSentence(this.judged(), this.#schools()));

@@ -72,8 +72,9 @@ export interface CatchDays {
 }
 
 /** Why the two days do not go together; `null` when they do, or one is not said. */
-export function catchDaysFault({ foundOn, arrivedOn }: CatchDays): string | null {
+export function catchDaysFault({ foundOn, arrivedOn }: CatchDays, today: IsoDate): string | null {
   if (foundOn === '') return 'Say the day it was found: a catch has one.';
+  if (foundOn > today) return `${dayLong(foundOn)} is still to come: a catch is found today or before.`;
   return arrivedOn !== '' && arrivedOn > foundOn
     ? `It cannot have arrived on ${dayLong(arrivedOn)} and been found on ${dayLong(foundOn)}. Put the other day right too; neither is kept till then.`
     : null;
@@ -85,7 +86,10 @@ export function dayProblem(day: string): string | null {
 }
 
 /** What is still to be said before a catch can be logged; `null` when nothing is. */
-export function missingInCatch(said: Partial<Fields<'catches'>> & { readonly foundOn: IsoDate }): string | null {
+export function missingInCatch(
+  said: Partial<Fields<'catches'>> & { readonly foundOn: IsoDate },
+  today: IsoDate,
+): string | null {
   const { method = null, deploymentId, siteId, place, placeLat, placeLon, foundOn, arrivedOn } = said;
   if (method === null) return 'Still to say: how it was caught.';
   if (method === 'trap' && typeof deploymentId !== 'string') return 'Still to say: in which trap.';
@@ -93,7 +97,7 @@ export function missingInCatch(said: Partial<Fields<'catches'>> & { readonly fou
     typeof siteId === 'string' || (place ?? '').trim() !== '' || typeof (placeLat ?? placeLon) === 'number';
   if (method !== 'trap' && !somewhere)
     return 'Still to say: where it hung: a site, the name of a place, or its coordinates.';
-  return catchDaysFault({ foundOn, arrivedOn: arrivedOn ?? '' });
+  return catchDaysFault({ foundOn, arrivedOn: arrivedOn ?? '' }, today);
 }
 
 /** What to ask about a day far out of the season; `null` in it, and where nobody knows the season. */

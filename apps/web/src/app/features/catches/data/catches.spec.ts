@@ -88,16 +88,17 @@ describe('catches: what is done', () => {
   });
 
   it('its two days are judged together: the same day is one, the day before is none', () => {
-    const fault = (foundOn: string, arrivedOn: string): string | null => catchDaysFault({ foundOn, arrivedOn });
+    const fault = (foundOn: string, arrivedOn: string): string | null => catchDaysFault({ foundOn, arrivedOn }, TODAY);
     expect([fault(TODAY, ''), fault(TODAY, '2026-05-13'), fault(TODAY, TODAY)]).toEqual([null, null, null]);
     expect(fault(TODAY, '2026-05-15')).toContain('Put the other day right too');
     expect(fault('', TODAY)).toContain('Say the day it was found');
+    expect(fault('2026-05-15', TODAY)).toContain('15 May 2026 is still to come');
     expect([dayProblem(TODAY), dayProblem('')]).toEqual([null, jasmine.stringContaining('not whole')]);
     expect([dayProblem('1899-12-31'), dayProblem('1900-01-01')]).toEqual([jasmine.any(String), null]);
   });
 
   it('a catch wants to know how, and where: a trap, a site, a name or coordinates', () => {
-    const missing = (said: Parameters<typeof missingInCatch>[0]): string | null => missingInCatch(said);
+    const missing = (said: Parameters<typeof missingInCatch>[0]): string | null => missingInCatch(said, TODAY);
     expect(missing({ foundOn: TODAY })).toBe('Still to say: how it was caught.');
     expect(missing({ foundOn: TODAY, method: 'trap' })).toBe('Still to say: in which trap.');
     expect(missing({ foundOn: TODAY, method: 'shaken', place: '  ' })).toContain('where it hung');

@@ -131,7 +131,7 @@ export class CatchPage {
     foundOn: this.card()?.caught.foundOn ?? '',
     arrivedOn: this.card()?.caught.arrivedOn ?? '',
   }));
-  protected readonly daysFault = computed(() => catchDaysFault(this.days()));
+  protected readonly daysFault = computed(() => catchDaysFault(this.days(), this.clock.today() ?? this.days().foundOn));
   protected readonly steps = computed(() => {
     const card = this.card();
     return card ? stepsOf(card) : [];
@@ -160,7 +160,7 @@ export class CatchPage {
     const days = { ...this.days(), ...change };
     this.days.set(days);
     const { foundOn, arrivedOn } = days;
-    if (catchDaysFault(days) === null)
+    if (catchDaysFault(days, this.clock.today() ?? foundOn) === null)
       this.edit({ foundOn, arrivedOn: arrivedOn === '' ? null : arrivedOn }, 'days put right');
   }
 

@@ -75,7 +75,9 @@ export class NewCatchPage {
   protected readonly method = computed(() => this.draft().method ?? null);
   /** Today, until another day is said. */
   protected readonly foundOn = computed(() => this.draft().foundOn ?? this.clock.today() ?? '');
-  protected readonly missing = computed(() => missingInCatch({ ...this.draft(), foundOn: this.foundOn() }));
+  protected readonly missing = computed(() =>
+    missingInCatch({ ...this.draft(), foundOn: this.foundOn() }, this.clock.today() ?? this.foundOn()),
+  );
   protected readonly far = computed(() => farFromSeason(this.foundOn(), this.view.data()?.season ?? null));
   protected readonly asked = signal(false);
 

@@ -78,11 +78,12 @@ describe('hanging: what is recorded is what was said', () => {
   });
 
   it('names everything that is still to be said', () => {
-    expect(missingToHang(planFor(TODAY), null, null)).toBe('Still to say: which trap, where.');
-    expect(missingToHang(planFor(''), TRAP, site())).toBe('Still to say: the day it was hung.');
+    expect(missingToHang(planFor(TODAY), null, null, TODAY)).toBe('Still to say: which trap, where.');
+    expect(missingToHang(planFor(''), TRAP, site(), TODAY)).toBe('Still to say: the day it was hung.');
     const half = { ...planFor(TODAY), lures: [{ ...NOTHING_SAID, carrier: 'gel' as const }] };
-    expect(missingToHang(half, TRAP, site())).toBe('Still to say: what the lure is.');
-    expect(missingToHang(planFor(TODAY), TRAP, site())).toBeNull();
+    expect(missingToHang(half, TRAP, site(), TODAY)).toBe('Still to say: what the lure is.');
+    expect(missingToHang(planFor(TODAY), TRAP, site(), TODAY)).toBeNull();
+    expect(missingToHang(planFor('2026-05-15'), TRAP, site(), TODAY)).toContain('is still to come');
   });
 
   it('speaks of the season on the day it hangs: the first and the last day are in it', () => {

@@ -60,14 +60,20 @@ export function proposals(
 }
 
 /** What is to be said before it can be kept, in the order of the form. */
-export function missingToHang(plan: HangingPlan, trap: FreeTrapDto | null, site: GroundSiteDto | null): string | null {
+export function missingToHang(
+  plan: HangingPlan,
+  trap: FreeTrapDto | null,
+  site: GroundSiteDto | null,
+  today: IsoDate,
+): string | null {
   const missing = [
     trap ? null : 'which trap',
     site ? null : 'where',
     isRecordDate(plan.hungOn) ? null : 'the day it was hung',
     ...plan.lures.map(lureMissing),
   ].filter((one) => one !== null);
-  return missing.length === 0 ? null : `Still to say: ${missing.join(', ')}.`;
+  if (missing.length > 0) return `Still to say: ${missing.join(', ')}.`;
+  return plan.hungOn > today ? `${dayLong(plan.hungOn)} is still to come: hang it then.` : null;
 }
 
 export const COMB_NAMES = { none: 'none', drawn: 'drawn comb', oldBrood: 'old brood comb' } as const;

@@ -107,7 +107,14 @@ export class HangPage {
   protected readonly proposals = computed(() =>
     proposals(this.plan(), this.chosenSite(), this.chosenTrap(), this.#system()),
   );
-  protected readonly missing = computed(() => missingToHang(this.plan(), this.chosenTrap(), this.chosenSite()));
+  protected readonly missing = computed(() =>
+    missingToHang(
+      this.plan(),
+      this.chosenTrap(),
+      this.chosenSite(),
+      this.view.data()?.ground.today ?? this.plan().hungOn,
+    ),
+  );
   readonly #whole = toSignal(
     toObservable(this.chosenTrap).pipe(
       // The trap that is chosen now.

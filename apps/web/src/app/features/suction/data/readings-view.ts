@@ -98,7 +98,7 @@ export function bandLine({ rig, readings, system }: View, lane: GateLane | null)
   const spot = lane?.spot;
   const working: Working = {
     formula:
-      'low: float velocity × √(slope + μ √(1 − slope²)); high: the hose speed at which the 95th bee of 100 lands at the limit',
+      'low: the air that carries a bee (float velocity) × √(slope + μ √(1 − slope²)); high: the hose speed at which the 95th bee of 100 lands at the limit',
     inputs: [
       ['Surely carried from', spot ? text(spot.lowSure) : '–'],
       ['Stalls below', spot ? text(spot.low) : '–'],

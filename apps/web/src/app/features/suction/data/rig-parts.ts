@@ -252,7 +252,7 @@ export const SEAM_FIELDS: readonly Field[] = [field('length', 'Length', 'height'
 export const SLIDE_FIELDS: readonly Field[] = [
   field('slotHeight', 'Slot height', 'part', L.part),
   field('slideThickness', 'Slide thickness', 'part', L.part),
-  field('bow', 'Bow', 'part', L.bow),
+  field('bow', 'Out of flat by', 'part', L.bow),
 ];
 export const POINT_FIELDS: readonly Field[] = [
   field('flow', 'Flow', 'flow', L.flow),
