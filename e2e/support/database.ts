@@ -16,7 +16,7 @@ export function rowsIn(folder: string, table: string, order = 'created_at_utc'):
   }
 }
 
-const COMPUTED = new Set(['id', 'revision', 'created_at_utc', 'updated_at_utc', 'deleted_at_utc']);
+const COMPUTED = new Set(['id', 'revision', 'at_utc', 'created_at_utc', 'updated_at_utc', 'deleted_at_utc']);
 
 /** What a row says: every column that is not empty, but for the program's own. */
 export function said(row: Row | undefined): Row {

@@ -61,7 +61,7 @@ import {
             <small>usual for it, by rule of thumb</small>
           }
           <button type="button" class="quiet" (click)="leave(n)">
-            Leave it out<span class="visually-hidden">: lure {{ n + 1 }}</span>
+            Leave it out<span class="visually-hidden"> “lure {{ n + 1 }}”</span>
           </button>
         </p>
       </fieldset>
