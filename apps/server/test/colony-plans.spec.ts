@@ -44,8 +44,8 @@ async function built(bench: Bench, massKg: number | null = null): Promise<void> 
 let acts = 0;
 async function act(bench: Bench, ...changes: readonly ChangeDto[]): Promise<void> {
   acts += 1;
-  const { status, body } = await bench.http.put(`/api/v1/acts/a${acts}`).send({ says: 'x', changes });
-  expect(status).withContext(JSON.stringify(body)).toBe(201);
+  const answer = await bench.http.put(`/api/v1/acts/a${acts}`).send({ says: 'x', changes });
+  expect(answer.status).withContext(answer.text).toBe(201);
 }
 const get = async <T>(bench: Bench, path: string): Promise<T> => (await bench.http.get(`/api/v1/${path}`)).body as T;
 

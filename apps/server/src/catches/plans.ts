@@ -176,6 +176,23 @@ interface Where {
   readonly by: CatchPlanDto['placedBy'];
 }
 
+function forecastFrom(foundOn: IsoDate, { weather }: PlanSources): readonly ForecastDay[] {
+  const until = addDays(foundOn, FORECAST_DAYS);
+  return weather
+    .filter(({ date }) => date >= foundOn && date <= until)
+    .map(({ date, tMax, rainMm }): ForecastDay => ({ date, tMax, rainMm }));
+}
+
+function isCarried({ takenDownOn, stage }: CatchCardDto, inTrap: boolean): boolean {
+  return takenDownOn !== null || (!inTrap && stage !== 'inTrap');
+}
+
+/** One number of frames for one swarm everywhere: by its mass where that is known, else by its class. */
+function framesFor(caught: RecordDto<'catches'>, byClass: number): number {
+  const mass = massOf(caught);
+  return mass === null ? byClass : swarmAdvice({ mass }).startFrames;
+}
+
 /** The plan of one catch as it stands; `null` while nothing says where on the Earth it is. */
 export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog): CatchPlanDto | null {
   const { caught } = card;
@@ -186,23 +203,22 @@ export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog)
   const way = colonyWay(caught.method, stay !== undefined);
   const { foundOn, arrivedOn } = caught;
   const size = sizeOf(caught);
+  const framesIn = trap?.framesOnly ?? 0;
+  const heightM = stay?.heightM ?? null;
   // A swarm on a branch has nothing to anchor it: it is taken the same evening unless somebody says otherwise.
   const school = caught.school ?? (way === 'trap' ? 'anchor' : 'sameEvening');
-  const until = addDays(foundOn, FORECAST_DAYS);
-  const forecast = sources.weather
-    .filter(({ date }) => date >= foundOn && date <= until)
-    .map(({ date, tMax, rainMm }): ForecastDay => ({ date, tMax, rainMm }));
+  const forecast = forecastFrom(foundOn, sources);
   const own = sources.steps.get(caught.id) ?? [];
   const input = {
     way,
-    framesIn: trap?.framesOnly ?? 0,
+    framesIn,
     foundOn,
     arrivedOn,
     leftOn: arrivedOn === null && stay ? lastEmptyBefore(sources, stay.id, foundOn) : null,
     school,
     size: size ?? 'medium',
     broodFrame: caught.broodFrame,
-    heightM: stay?.heightM ?? null,
+    heightM,
     lat: place.lat,
     lon: place.lon,
     tzOffsetMin: log.offset(foundOn, place.timeZone),
@@ -222,18 +238,18 @@ export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog)
     siteId: card.siteId,
     way,
     placedBy: place.by,
-    framesIn: trap?.framesOnly ?? 0,
-    carry: carryOf(trap, card, steps, stay?.heightM ?? null),
+    framesIn,
+    carry: carryOf(trap, card, steps, heightM),
     number: card.number,
     place: card.place,
-    heightM: stay?.heightM ?? null,
+    heightM,
     wentTo: caught.wentTo,
-    carried: card.takenDownOn !== null || (!stay && card.stage !== 'inTrap'),
+    carried: isCarried(card, stay !== undefined),
     foundOn,
     school,
     size: size ?? 'medium',
     sizeAssumed: size === null,
-    frames: massOf(caught) === null ? plan.frames : swarmAdvice({ mass: massOf(caught) ?? 0 }).startFrames,
+    frames: framesFor(caught, plan.frames),
     notes: plan.notes,
     steps,
     unknownDays: unknownDays(foundOn, steps, forecast),

@@ -24,7 +24,7 @@ export const LURE_SCENTS = [...OILS, 'beeswax', 'propolis', 'blend'] as const;
 export type LureScent = (typeof LURE_SCENTS)[number];
 
 /** Whether the model of lures knows how fast this one empties. */
-export function isReckoned<T extends { readonly carrier: string; readonly substance: string }>(lure: T): boolean {
+export function isReckoned(lure: { readonly carrier: string; readonly substance: string }): boolean {
   return (
     (BAIT_CARRIERS as readonly string[]).includes(lure.carrier) && (OILS as readonly string[]).includes(lure.substance)
   );

@@ -38,7 +38,7 @@ interface Entry {
 function entriesOf(log: unknown): readonly Entry[] {
   return arrayAt(log, 'log').map((one, n) => {
     const fields = new Fields(one, `log[${n}]`, 'wrong type');
-    const [, x1 = 0, x2 = 0] = scoutFeatures(fields.list('counts') as readonly ScoutCount[]);
+    const [, x1, x2] = scoutFeatures(fields.list('counts') as readonly ScoutCount[]);
     const days = fields.number('days', DAYS);
     const arrived = fields.whole('arrived', { min: 0, max: 1 }) === 1;
     return { x1, x2, days, arrived };
@@ -67,8 +67,8 @@ interface Posterior {
  * looks, and every new one asks for the fit again.
  */
 function posteriorAt(entries: readonly Entry[], { mean, sd }: ScoutModel, [b0, b1, b2]: Vector): Posterior {
-  const [m0 = 0, m1 = 0, m2 = 0] = mean;
-  const [s0 = 1, s1 = 1, s2 = 1] = sd;
+  const [m0, m1, m2] = mean;
+  const [s0, s1, s2] = sd;
   let value = -(((b0 - m0) / s0) ** 2 + ((b1 - m1) / s1) ** 2 + ((b2 - m2) / s2) ** 2) / 2;
   let [g0, g1, g2] = [(m0 - b0) / s0 ** 2, (m1 - b1) / s1 ** 2, (m2 - b2) / s2 ** 2];
   let [h00, h01, h02, h11, h12, h22] = [1 / s0 ** 2, 0, 0, 1 / s1 ** 2, 0, 1 / s2 ** 2];

@@ -41,10 +41,10 @@ interface Aside extends RefusedAct {
   readonly waiting: Waiting;
 }
 
-function keptList<T>(key: string): readonly T[] {
+function keptList(key: string): readonly unknown[] {
   try {
     const list: unknown = JSON.parse(localStorage.getItem(key) ?? '[]');
-    return Array.isArray(list) ? (list as T[]) : [];
+    return Array.isArray(list) ? (list as unknown[]) : [];
   } catch {
     return [];
   }
@@ -57,8 +57,8 @@ function keptList<T>(key: string): readonly T[] {
 @Injectable({ providedIn: 'root' })
 export class ActOutbox {
   readonly #http = inject(HttpClient);
-  readonly #queue = signal(keptList<Waiting>(STORE));
-  readonly #aside = signal(keptList<Aside>(ASIDE));
+  readonly #queue = signal(keptList(STORE) as readonly Waiting[]);
+  readonly #aside = signal(keptList(ASIDE) as readonly Aside[]);
   readonly #onlyHere = signal(false);
   readonly #last = signal<LastAct | null>(null);
   readonly #refused = signal<readonly RefusedAct[]>([]);
@@ -152,7 +152,7 @@ export class ActOutbox {
     const now = new Map(queue.map((one) => [one.id, one]));
     this.#queue.set(queue);
     // What another tab put there stays: both send what they find, and the server keeps each act once.
-    const others = keptList<Waiting>(STORE).filter(({ id }) => now.has(id) || !before.has(id));
+    const others = (keptList(STORE) as readonly Waiting[]).filter(({ id }) => now.has(id) || !before.has(id));
     const there = new Set(others.map(({ id }) => id));
     this.#store(STORE, [...others.map((one) => now.get(one.id) ?? one), ...queue.filter(({ id }) => !there.has(id))]);
   }

@@ -109,7 +109,7 @@ const VERDICTS: Readonly<Record<HangVerdict, LoadLine['level']>> = {
   'needs-ledge': 'look',
 };
 
-const NM_PER_LBF_FT = 1.3558179483314004;
+const NM_PER_LBF_FT = 1.355818;
 /** A moment in the reader's units: `12 N m`, `9 lbf ft`. */
 export function momentText(moment: number, system: UnitSystem): string {
   return system === 'imperial' ? `${decimalText(moment / NM_PER_LBF_FT, 0)} lbf ft` : `${decimalText(moment, 0)} N m`;
