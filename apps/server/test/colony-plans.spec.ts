@@ -3,10 +3,7 @@ import type { DueListDto } from '@yewridge/contract/rounds';
 import type { ChangeDto } from '@yewridge/contract/season';
 import type { TodayDto } from '@yewridge/contract/today';
 import { fixedClock } from '../src/shared/clock/clock.js';
-import { DesignEntity } from '../src/db/entities/design-entity.js';
-import { DesignVersionEntity } from '../src/db/entities/design-version-entity.js';
-import { TrapEntity } from '../src/db/entities/trap-entity.js';
-import { type Bench, NOW, openBench, sample } from './support.js';
+import { type Bench, buildTraps, openBench } from './support.js';
 
 type Fields = Readonly<Record<string, unknown>>;
 const put = (table: ChangeDto['table'], id: string, fields: Fields): ChangeDto => ({
@@ -18,29 +15,8 @@ const put = (table: ChangeDto['table'], id: string, fields: Fields): ChangeDto =
 });
 const SITE = { name: 'Old weir', lat: 47.4, lon: 13.2, permission: 'granted' };
 
-async function built(bench: Bench, massKg: number | null = null): Promise<void> {
-  const kept = { createdAt: NOW, updatedAt: NOW, deletedAt: null };
-  await bench.database.write(async (manager) => {
-    await manager.insert(DesignEntity, { id: 'd', revision: 1, name: 'D', document: sample, ...kept });
-    await manager.insert(DesignVersionEntity, { designId: 'd', version: 1, document: sample, frozenAt: NOW });
-    await manager.insert(TrapEntity, {
-      id: 't',
-      revision: 1,
-      number: 'V-1',
-      designId: 'd',
-      designVersion: 1,
-      asBuilt: sample,
-      massKg,
-      paintedOn: null,
-      darkCombs: 1,
-      combSince: null,
-      condition: 'new',
-      owner: '',
-      note: '',
-      ...kept,
-    });
-  });
-}
+const built = (bench: Bench, massKg: number | null = null): Promise<void> =>
+  buildTraps(bench, ['t'], { massKg, darkCombs: 1 });
 let acts = 0;
 async function act(bench: Bench, ...changes: readonly ChangeDto[]): Promise<void> {
   acts += 1;

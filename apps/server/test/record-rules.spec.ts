@@ -1,8 +1,5 @@
 import type { ChangeDto } from '@yewridge/contract/season';
-import { DesignEntity } from '../src/db/entities/design-entity.js';
-import { DesignVersionEntity } from '../src/db/entities/design-version-entity.js';
-import { TrapEntity } from '../src/db/entities/trap-entity.js';
-import { type Bench, NOW, openBench, sample } from './support.js';
+import { type Bench, buildTraps, NOW, openBench } from './support.js';
 
 type Fields = Readonly<Record<string, unknown>>;
 const HUNG = '2026-04-10';
@@ -46,29 +43,7 @@ describe('the rules of the record, at their days', () => {
 
   beforeAll(async () => {
     bench = await openBench();
-    const kept = { createdAt: NOW, updatedAt: NOW, deletedAt: null };
-    await bench.database.write(async (manager) => {
-      await manager.insert(DesignEntity, { id: 'd', revision: 1, name: 'D', document: sample, ...kept });
-      await manager.insert(DesignVersionEntity, { designId: 'd', version: 1, document: sample, frozenAt: NOW });
-      for (const id of ['t1', 't2']) {
-        await manager.insert(TrapEntity, {
-          id,
-          revision: 1,
-          number: `V-${id}`,
-          designId: 'd',
-          designVersion: 1,
-          asBuilt: sample,
-          massKg: null,
-          paintedOn: null,
-          darkCombs: 0,
-          combSince: null,
-          condition: 'new',
-          owner: '',
-          note: '',
-          ...kept,
-        });
-      }
-    });
+    await buildTraps(bench, ['t1', 't2']);
     const site = { name: 'Old weir', lat: 47.4, lon: 13.2, permission: 'granted' };
     expect(
       await sent(

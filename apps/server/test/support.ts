@@ -1,3 +1,6 @@
+import { DesignEntity } from '../src/db/entities/design-entity.js';
+import { DesignVersionEntity } from '../src/db/entities/design-version-entity.js';
+import { TrapEntity } from '../src/db/entities/trap-entity.js';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -70,4 +73,35 @@ export function backupOf(data: BackupDto['data'], createdAt: string): string {
 /** A picture that really is one. */
 export function pngOf(width: number, height: number): Buffer {
   return PNG.sync.write(new PNG({ width, height }));
+}
+
+/** Built traps of one design, as they would stand in Stores. */
+export async function buildTraps(
+  { database }: Bench,
+  ids: readonly string[],
+  { massKg = null, darkCombs = 0 }: { readonly massKg?: number | null; readonly darkCombs?: number } = {},
+): Promise<void> {
+  const kept = { createdAt: NOW, updatedAt: NOW, deletedAt: null };
+  await database.write(async (manager) => {
+    await manager.insert(DesignEntity, { id: 'd', revision: 1, name: 'D', document: sample, ...kept });
+    await manager.insert(DesignVersionEntity, { designId: 'd', version: 1, document: sample, frozenAt: NOW });
+    for (const id of ids) {
+      await manager.insert(TrapEntity, {
+        id,
+        revision: 1,
+        number: `V-${id}`,
+        designId: 'd',
+        designVersion: 1,
+        asBuilt: sample,
+        massKg,
+        paintedOn: null,
+        darkCombs,
+        combSince: null,
+        condition: 'new',
+        owner: '',
+        note: '',
+        ...kept,
+      });
+    }
+  });
 }
