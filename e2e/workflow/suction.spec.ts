@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { HIDDEN_TRUTH } from '../support/hidden-truth.js';
+import type { Locator } from '@playwright/test';
 import { expect, test } from '../support/test.js';
 
 const MM_PER_POINT = 25.4 / 72;
@@ -232,21 +233,35 @@ test.describe('suction: a rig that is right before a bee goes through it', () =>
     await suction.saved();
     await suction.more('Losses');
     await expect(page.getByText('No job yet: this is the rule of thumb alone')).toBeVisible();
-    const prior = figure(await suction.answer().innerText(), /at ([\d.]+) m\/s/);
+    const take = page.getByRole('button', { name: 'Take it as my limit' });
+    const job = (n: number): Locator => page.getByRole('group', { name: new RegExp(`^Job ${n}`) });
     await page.getByRole('button', { name: 'Add a job' }).click();
-    await suction.field('They landed at').fill('4');
-    await suction.field('Dead').fill('900');
-    await expect(page.getByText(/One job counts as \d+ independent bees.*That is little/)).toBeVisible();
-    await expect(suction.answer()).toHaveText(/dead/);
-    const after = await suction.answer().innerText();
-    expect(after.includes('No speed') || figure(after, /at ([\d.]+) m\/s/) < prior).toBe(true);
-    await suction.field('Dead').fill('9000');
-    await expect(
-      page.getByText('Dead is 9000; it can be at most the 8000 bees there were. The job is left out.'),
-    ).toBeVisible();
-    await suction.field('Dead').fill('4');
-    await expect(suction.answer()).toHaveText(/dead expected at/);
-    await page.getByRole('button', { name: 'Take it as my limit' }).click();
+    await expect(job(1)).toContainText('Does not count yet. Still to say: the day, the place, how fast they landed');
+    await expect(take).toBeDisabled();
+    await expect(suction.answer()).toHaveText(/^0 jobs count: the usual 4.5 m\/s stays/);
+
+    // Eight jobs, ever faster and ever deadlier: only then the limit goes down.
+    const dead = [20, 60, 150, 400, 900, 1800, 3000, 4500];
+    for (const [index, count] of dead.entries()) {
+      const one = job(index + 1);
+      if (index > 0) await page.getByRole('button', { name: 'Add a job' }).click();
+      await one.getByLabel(/^Day/).fill(`2026-05-0${index + 1}`);
+      await one.getByLabel(/^Place/).fill('Mill house');
+      await one.getByRole('textbox', { name: 'They landed at' }).fill(`${3 + 0.6 * index}`);
+      await one.getByRole('textbox', { name: 'Dead' }).fill(`${count}`);
+      await one.getByRole('textbox', { name: 'Of bees in all' }).fill('9000');
+      await expect(one).toContainText('how the bees were told');
+      await one.getByRole('combobox', { name: 'The bees were' }).selectOption({ label: 'weighed' });
+      if (index === 6) await expect(page.getByText('Fewer than 8 jobs count: the usual limit stays.')).toBeVisible();
+    }
+    await expect(suction.answer()).toHaveText(/^8 jobs count: land at [\d.]+ m\/s at most/);
+    const limit = figure(await suction.answer().innerText(), /at ([\d.]+) m\/s/);
+    expect(limit).toBeLessThan(4.5);
+    await job(8).getByRole('textbox', { name: 'Dead' }).fill('9001');
+    await expect(job(8)).toContainText('9001 dead is more than the 9000 bees there were');
+    await expect(take).toBeDisabled();
+    await job(8).getByRole('textbox', { name: 'Dead' }).fill('4500');
+    await take.click();
     await suction.saved();
     await page.getByRole('link', { name: 'Walk-up box, suction on the lid' }).click();
     await expect(page.getByRole('button', { name: 'Bees', exact: true })).toHaveAttribute('title', /landing limit/);

@@ -3,6 +3,7 @@ import {
   designLoad,
   designSuitability,
   HANGING_STYLES,
+  nestScore,
   schoolsOf,
   STARTING_POINTS,
   startingPoint,
@@ -15,7 +16,7 @@ import { judge } from './judged';
 import { downAnswer, hangLines, ladderLines, liftLine, massLine } from './load-view';
 import { versionNumber, versionSentence } from './page-words';
 import { disputeViews } from './school-view';
-import { curvePaths, factorViews, limitingSentence } from './suitability-view';
+import { curvePaths, factorViews, gradeText, limitingSentence } from './suitability-view';
 import { numberProblem, numbersFrom } from './trap-numbers';
 import { trueOutline } from './true-outline';
 
@@ -101,6 +102,15 @@ describe('bench: suitability in words', () => {
   });
 });
 
+describe('bench: a grade in words', () => {
+  it('of a school never stands without that of the field tests; where no school is followed there is one', () => {
+    const field = judged(SAMPLE).score;
+    expect(gradeText(field)).toBe(`${field.grade}, ${field.score.toFixed(2)}`);
+    const light = nestScore({ site: { volume: 0.022, entranceArea: 0.0012 }, school: 'small-swarm' });
+    expect(gradeText(light)).toBe('excellent, 1.00; by field tests fair, 0.80');
+  });
+});
+
 describe('bench: schools in words', () => {
   it('every school says what it gains and costs; the field tests cost nothing', () => {
     for (const { options } of disputeViews(SAMPLE)) {
@@ -126,12 +136,12 @@ describe('bench: load in words', () => {
     expect(downAnswer(SAMPLE, load(lift(5)), 'metric')).toBe('Over 5.0 kg from the first day');
     expect(downAnswer(SAMPLE, load(lift(90)), 'metric')).toBe('Under 90.0 kg for 120 days');
     const keg = withValue(SAMPLE, 'sections[0].shape', { kind: 'measured', volume: 0.02 });
-    expect(downAnswer(keg, load(keg), 'metric')).toContain('“Base” is not weighed: type the mass there');
+    expect(downAnswer(keg, load(keg), 'metric')).toMatch(/^Weigh “Base” and type it there: the rest is [\d.]+ kg$/);
     // Weighed by itself it counts, and the answer is one again.
     const weighed = withValue(keg, 'sections[0].shape', { kind: 'measured', volume: 0.02, mass: 2.5 });
     expect(load(weighed).unweighed).toEqual([]);
     expect(load(weighed).empty.mass - load(keg).empty.mass).toBeCloseTo(2.5, 9);
-    expect(downAnswer(weighed, load(weighed), 'metric')).not.toContain('not weighed');
+    expect(downAnswer(weighed, load(weighed), 'metric')).not.toContain('Weigh');
   });
 
   for (const style of HANGING_STYLES) {

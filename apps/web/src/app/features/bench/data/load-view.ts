@@ -21,16 +21,16 @@ const dayText = (day: number | null): string =>
   day === null ? `after day ${HORIZON_DAYS}` : `day ${decimalText(Math.floor(day), 0)}`;
 
 /** Said where not every part could be weighed: which, and that its mass can be typed. */
-function notKnown(design: Design, load: Pick<DesignLoad, 'unweighed'>): string {
-  const names = namesOf(design, load).join(', ');
-  return `Not known while ${names} ${load.unweighed.length === 1 ? 'is' : 'are'} not weighed: type the mass there`;
+function notKnown(design: Design, load: DesignLoad, system: UnitSystem): string {
+  const names = namesOf(design, load).join(' and ');
+  return `Weigh ${names} and type it there: the rest is ${figureText(load.empty.mass, 'mass', system)}`;
 }
 
 /** The one answer of hang and load. */
 export function downAnswer(design: Design, load: DesignLoad, system: UnitSystem): string {
   const { down, plan, empty, unweighed } = load;
   const limit = figureText(plan.limit, 'mass', system);
-  if (unweighed.length > 0) return notKnown(design, load);
+  if (unweighed.length > 0) return notKnown(design, load, system);
   if (empty.mass + plan.swarm >= plan.limit) return `Over ${limit} from the first day`;
   return down.likely === null
     ? `Under ${limit} for ${HORIZON_DAYS} days`
@@ -40,7 +40,7 @@ export function downAnswer(design: Design, load: DesignLoad, system: UnitSystem)
 /** `about day 19`, or that it stays under the limit. */
 export function downWords(design: Design, load: DesignLoad, system: UnitSystem): string {
   const { down, plan, empty, unweighed } = load;
-  if (unweighed.length > 0) return notKnown(design, load);
+  if (unweighed.length > 0) return notKnown(design, load, system);
   const limit = figureText(plan.limit, 'mass', system);
   const swarm = figureText(plan.swarm, 'mass', system);
   if (empty.mass + plan.swarm >= plan.limit) return `With a ${swarm} swarm it is over ${limit} from the first day`;

@@ -1,7 +1,15 @@
 import { type Design, designChecks, fitOptions } from '@yewridge/core/bench';
 import { withValue } from '../../../shared/documents/value-at';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
-import { type CheckLine, checkLines, fitRemark, fitWords, type ReadingLine, readingLines } from './readings-view';
+import {
+  type CheckLine,
+  checkLines,
+  fitRemark,
+  fitWords,
+  pushedAside,
+  type ReadingLine,
+  readingLines,
+} from './readings-view';
 
 const lines = (design: Design, system: 'metric' | 'imperial' = 'metric'): readonly ReadingLine[] =>
   readingLines(design, readingsOf(design), system);
@@ -20,13 +28,35 @@ describe('bench: readings in words', () => {
     // 0.468 x 0.194 x 0.396 m; frames by the shop table: 0.666 + 4 x 0.437 L.
     expect(lines(SAMPLE).map(sentence)).toEqual([
       '36.0 ± 0.4 L gross, 33.5 L net; frames and bars take 2.4 L of it',
-      '31.6 L that combs do not fill',
+      '31.6 L left beside the combs',
       '30.2 L of open room to walk, 84 % of the box',
       '10.2 cm² of door, inside the band swarms choose',
     ]);
     expect(lines(SAMPLE, 'imperial').map(sentence)[0]).toBe(
       '9.5 ± 0.1 gal gross, 8.9 gal net; frames and bars take 0.6 gal of it',
     );
+  });
+
+  it('a comb in the middle parts the room: that is said, with what pushing it to one side gives', () => {
+    const middle: Design = {
+      ...SAMPLE,
+      sections: SAMPLE.sections.map((section) => ({
+        ...section,
+        contents: section.contents.map((content) =>
+          content.kind === 'frames' ? { ...content, count: 1, arrangement: 'centre' as const } : content,
+        ),
+      })),
+    };
+    const said = sentence(lines(middle)[2]!);
+    expect(said).toMatch(/of the box: the larger side of the comb; they pass round it$/);
+    const offer = lookedAt(middle)
+      .flatMap(({ fixes }) => fixes ?? [])
+      .find(({ act }) => act.startsWith('Push to one side'));
+    expect(offer?.act).toMatch(/^Push to one side: [\d.]+ L open, \d+ % of the box$/);
+    const aside = readingsOf(offer!.design).room;
+    expect(aside.openRoom).toBeGreaterThan(readingsOf(middle).room.openRoom);
+    expect(sentence(lines(offer!.design)[2]!)).not.toContain('pass round');
+    expect(pushedAside(offer!.design)).toBeNull();
   });
 
   it('says that there is no door, or none for bees', () => {

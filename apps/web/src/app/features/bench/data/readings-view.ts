@@ -1,5 +1,5 @@
-import type { Design, DesignCheck, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
-import { DOOR_BAND, openingArea, PASSAGE, withinTape } from '@yewridge/core/bench';
+import type { Content, Design, DesignCheck, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
+import { assessDesign, DOOR_BAND, openingArea, PASSAGE, withinTape } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureOf, figureText, percentText } from '../../../shared/units/format';
 import type { Working } from '../../../shared/layout/working-panel';
@@ -69,7 +69,7 @@ function clearLine(design: Design, { room }: DesignReadings, system: UnitSystem)
   const contents = design.sections.map((section) => contentsInWords(section.contents)).filter((words) => words !== '');
   return {
     id: 'clear',
-    pieces: [{ big: clear.text }, { small: `${clear.unit} that combs do not fill` }],
+    pieces: [{ big: clear.text }, { small: `${clear.unit} left beside the combs` }],
     working: {
       formula: 'clear = gross − what a scout cannot cross (bars, and combs at their full thickness)',
       inputs: [
@@ -82,13 +82,46 @@ function clearLine(design: Design, { room }: DesignReadings, system: UnitSystem)
   };
 }
 
+/** Frames or bars in the middle of a section part its room in two. */
+const inTheMiddle = (content: Content): boolean => content.kind === 'frames' && content.arrangement === 'centre';
+
+/** The design with every comb that hangs in the middle pushed to one side; `null` where none does. */
+export function pushedAside(design: Design): Design | null {
+  if (!design.sections.some(({ contents }) => contents.some(inTheMiddle))) return null;
+  const aside = (content: Content): Content =>
+    inTheMiddle(content) ? ({ ...content, arrangement: 'one-side' } as Content) : content;
+  return {
+    ...design,
+    sections: design.sections.map((section) => ({ ...section, contents: section.contents.map(aside) })),
+  };
+}
+
+/** What pushing the combs to one side gives, as an offer. */
+function asideLine(design: Design, { room }: DesignReadings, system: UnitSystem): CheckLine | null {
+  const aside = pushedAside(design);
+  const assessed = aside && assessDesign(aside);
+  if (!aside || !assessed?.ok || assessed.readings.room.openRoom <= room.openRoom) return null;
+  const { openRoom, openFraction } = assessed.readings.room;
+  return {
+    level: 'know',
+    sentence: 'The comb in the middle parts the room: only its larger side counts as open, though bees pass round it',
+    fixes: [
+      {
+        act: `Push to one side: ${figureText(openRoom, 'volume', system)} open, ${percentText(openFraction)} of the box`,
+        design: aside,
+      },
+    ],
+  };
+}
+
 function roomLine(design: Design, { room }: DesignReadings, system: UnitSystem): ReadingLine {
   const open = figureOf(room.openRoom, 'volume', system);
+  const parted = pushedAside(design) === null ? '' : ': the larger side of the comb; they pass round it';
   return {
     id: 'room',
     pieces: [
       { big: open.text },
-      { small: `${open.unit} of open room to walk, ${percentText(room.openFraction)} of the box` },
+      { small: `${open.unit} of open room to walk, ${percentText(room.openFraction)} of the box${parted}` },
     ],
     working: {
       formula: 'open room = the largest connected space beside the frames, walking up the stack; share = open ÷ gross',
@@ -208,6 +241,8 @@ export function checkLines(
       sentence: `In late summer hornets pass a gap over ${figureText(PASSAGE.hornet, 'part', system)}`,
     });
   }
+  const aside = asideLine(design, readings, system);
+  if (aside) lines.push(aside);
   if (door.band === 'within') lines.push({ level: 'good', sentence: 'The door is of the size swarms choose' });
   if (door.area > 0 && !door.flags.includes('bird'))
     lines.push({ level: 'good', sentence: 'The door keeps birds out' });
