@@ -1,4 +1,7 @@
-/** Takes the pictures of docs/screenshots from the demo data, with a server and a database of their own. */
+/**
+ * Takes the pictures of docs/screenshots from the demo data, with a server and a database of their own; with names, only those:
+ * `npm run screenshots -- files rounds-hang`.
+ */
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync } from 'node:fs';
@@ -62,12 +65,14 @@ const server = spawn(
   },
 );
 await once(server.stdout, 'data');
+const named = process.argv.slice(2);
+const wanted = pictures.filter(({ name }) => named.length === 0 || named.includes(name));
 const browser = await browserType.launch({
   executablePath: chromium(),
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 try {
-  for (const { name, path, size, theme = 'day', units = 'metric', open, working, ready } of pictures) {
+  for (const { name, path, size, theme = 'day', units = 'metric', open, working, ready } of wanted) {
     const page = await browser.newPage({ viewport: size, reducedMotion: 'reduce' });
     await page.addInitScript(
       ([wantedTheme, wantedUnits]) => {
