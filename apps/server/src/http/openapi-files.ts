@@ -36,9 +36,13 @@ export const filesPaths = {
     parameters: parameters('query', placesQuerySchema),
     ...file('application/gpx+xml', 'Sites as GPX 1.1'),
   },
+  '/files/backup.zip': {
+    parameters: parameters('query', ownersQuerySchema),
+    ...file('application/zip', 'Everything kept, and the pictures, each with a checksum'),
+  },
   '/files/backup.json': {
     parameters: parameters('query', ownersQuerySchema),
-    ...file('application/json', 'Everything kept, with a checksum'),
+    ...file('application/json', 'Everything kept but the pictures, with a checksum'),
   },
   '/files/plan': {
     parameters: parameters('query', fileQuerySchema),
@@ -59,6 +63,13 @@ export const filesPaths = {
       },
     },
   },
+  '/files/work/{id}': {
+    parameters: parameters('path', recordIdSchema),
+    get: {
+      summary: 'How far the reading of a file has come that was sent with this `work`',
+      responses: { 200: json('Progress', whole), ...refusals('VALIDATION') },
+    },
+  },
   '/files/pictures/{id}': {
     parameters: parameters('path', recordIdSchema),
     put: {
@@ -73,10 +84,13 @@ export const filesPaths = {
     ...file('image/*', 'The picture'),
   },
   '/files/copies': {
-    get: { summary: 'What stood here before a backup was put back', responses: { 200: json('Copies', whole) } },
+    get: {
+      summary: 'What stood here before a backup was put back, and the copies of the last seven days',
+      responses: { 200: json('Copies', whole) },
+    },
   },
   '/files/copies/{name}': {
     parameters: parameters('path', copyNameSchema),
-    ...file('application/json', 'One of those copies'),
+    ...file('application/vnd.sqlite3', 'One of those copies'),
   },
 };
