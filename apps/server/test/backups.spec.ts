@@ -217,7 +217,7 @@ describe('a file that is large', () => {
     const said = new Set<string>();
     const watching = (async () => {
       while (!work.over) {
-        said.add(((await bench.http.get('/api/v1/files/work/w1')).body as { says: string }).says);
+        said.add(((await bench.http.get('/api/v1/files/progress/w1')).body as { says: string }).says);
         await new Promise((next) => setTimeout(next, 5));
       }
     })();

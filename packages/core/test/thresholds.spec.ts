@@ -1,4 +1,13 @@
-import { addDays, daysBetween, type IsoDate, loreChecks, type LoreState } from '@yewridge/core/season';
+import {
+  addDays,
+  daysBetween,
+  daysOutOfSeason,
+  farFromSeason,
+  type IsoDate,
+  loreChecks,
+  type LoreState,
+  outOfSeason,
+} from '@yewridge/core/season';
 import { afterCatchPlan, type CaughtSwarm, type PlanCode } from '@yewridge/core/catches';
 import { type HangingTrap, visitDue, type VisitDue } from '@yewridge/core/rounds';
 
@@ -193,6 +202,36 @@ describe('lore before hanging, at its thresholds', () => {
     expect(['none', 'honey', 'pollen', 'both'].map((combStores) => codes({ combStores } as LoreState).length)).toEqual([
       0, 1, 1, 1,
     ]);
+  });
+});
+
+describe('the season, at its ends', () => {
+  const season = { from: '2026-04-21', until: '2026-07-10' };
+
+  it('holds its first and its last day', () => {
+    const days = ['2026-04-20', '2026-04-21', '2026-07-10', '2026-07-11'];
+    expect(days.map((day) => outOfSeason(day, season))).toEqual([true, false, false, true]);
+    expect(outOfSeason('2026-12-24', null)).toBeFalse();
+  });
+
+  it('is far away from 31 days on, of whatever year, leap years between or not', () => {
+    const near = (day: IsoDate): number => daysOutOfSeason(day, season);
+    expect(['2026-04-20', '2026-04-21', '2026-07-11', '2026-08-09'].map(near)).toEqual([1, 0, 1, 30]);
+    expect(['2026-03-21', '2026-03-22', '2026-08-09', '2026-08-10'].map((day) => farFromSeason(day, season))).toEqual([
+      true,
+      false,
+      false,
+      true,
+    ]);
+    for (let year = 1990; year <= 2060; year++) {
+      expect(daysOutOfSeason(`${year}-06-01`, season))
+        .withContext(`${year}`)
+        .toBe(0);
+      expect(Math.abs(daysOutOfSeason(`${year}-08-09`, season) - 30))
+        .withContext(`${year}`)
+        .toBeLessThanOrEqual(1);
+    }
+    expect(farFromSeason('2026-12-24', null)).toBeFalse();
   });
 });
 

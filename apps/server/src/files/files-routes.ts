@@ -131,7 +131,7 @@ export function filesRoutes(services: FileServices): Router {
     const query = validated(fileQuerySchema, request.query, fromAddress);
     response.json(await work.take(id, request, query, goneFrom(response)));
   });
-  router.get('/files/work/:id', (request, response) => {
+  router.get('/files/progress/:id', (request, response) => {
     const { id } = validated(recordIdSchema, request.params);
     response.json(work.progress(id) ?? { says: '', done: 0 });
   });

@@ -63,7 +63,7 @@ export const filesPaths = {
       },
     },
   },
-  '/files/work/{id}': {
+  '/files/progress/{id}': {
     parameters: parameters('path', recordIdSchema),
     get: {
       summary: 'How far the reading of a file has come that was sent with this `work`',

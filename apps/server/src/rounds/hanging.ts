@@ -11,6 +11,7 @@ import {
   type ScoutModel,
   sensorSign,
   type Shade,
+  outOfSeason,
 } from '@yewridge/core/season';
 import { DomainError } from '@yewridge/core/shared/errors';
 import type { CountLine, LooksLine, StayLine, TrapLine } from '../shared/season-log/season-log.js';
@@ -89,11 +90,6 @@ export interface KnownOfStay {
   readonly season: SeasonSpanDto | null;
 }
 
-/** Before scouts look for homes, or after the last swarm that is likely: the same for every view. */
-function outOfSeason(season: SeasonSpanDto | null, today: IsoDate): boolean {
-  return season !== null && (today < season.from || today > season.until);
-}
-
 function weekdays(access: string | null): readonly number[] | null {
   return access === null ? null : access.split(',').map(Number);
 }
@@ -102,7 +98,7 @@ function weekdays(access: string | null): readonly number[] | null {
 export function hangingDto(trap: TrapLine, stay: StayLine, known: KnownOfStay): HangingDto {
   const { looks, catchId, sensor, lure } = known;
   // Bees at a box in winter are no scouts, whatever their number.
-  const chance = outOfSeason(known.season, known.today) ? null : known.chance;
+  const chance = outOfSeason(known.today, known.season) ? null : known.chance;
   const beesIn = catchId !== null || looks?.lastOccupied === 1 || sensor?.movedIn === true;
   return {
     deploymentId: stay.id,
@@ -149,13 +145,13 @@ function loreOf(trap: TrapLine, stay: StayLine, known: KnownOfStay, beesIn: bool
     carrier: lure?.carrier ?? null,
     emissionKgPerDay: lure?.emissionKgPerDay ?? null,
     exposure: stay.shade as Shade | null,
-    outOfSeason: outOfSeason(season, today),
+    outOfSeason: outOfSeason(today, season),
   });
 }
 
 function dueOf(trap: TrapLine, stay: StayLine, known: KnownOfStay, beesIn: boolean): VisitDue {
   const { looks, lure, nextTaskOn, season, storm, today } = known;
-  const chance = outOfSeason(season, today) ? null : known.chance;
+  const chance = outOfSeason(today, season) ? null : known.chance;
   return visitDue(
     {
       hungOn: stay.hungOn,

@@ -87,3 +87,4 @@ export {
   type ScoutModel,
 } from './scout-arrival.js';
 export { combDue, YEAR_COLOURS, type YearColour, yearColour } from './queen-year.js';
+export { daysOutOfSeason, farFromSeason, outOfSeason, type SeasonSpan } from './season-span.js';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { dayFault, WholeDay } from './whole-day';
+import { dayFault, givenDayFault, WholeDay } from './whole-day';
 
 @Component({
   imports: [WholeDay],
@@ -54,5 +54,6 @@ describe('a day that is typed', () => {
       ['1899-12-31', '1900-01-01', '2200-12-31', '2201-01-01', ''].map((day) => dayFault(day, false) === null),
     ).toEqual([false, true, true, false, true]);
     expect(dayFault('', true)).toContain('not whole');
+    expect([givenDayFault(''), givenDayFault('2026-05-14')]).toEqual([jasmine.stringContaining('not whole'), null]);
   });
 });

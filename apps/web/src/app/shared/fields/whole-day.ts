@@ -8,6 +8,11 @@ export function dayFault(text: string, unreadable: boolean): string | null {
   return `${text.slice(0, 4).replace(/^0+/, '')} is no year of records: type one from ${RECORD_YEARS.first} to ${RECORD_YEARS.last}.`;
 }
 
+/** The same for a day that has to be there. */
+export function givenDayFault(text: string): string | null {
+  return dayFault(text, text === '');
+}
+
 /**
  * A day that is typed, said when it is whole and the field is left, or Enter pressed. A browser calls a day changed while its
  * first figures are typed: 1 April stands there on the way to 18 April, and the year 20 on the way to 2026.

@@ -246,18 +246,17 @@ export function limitingSentence(judged: DesignSuitability, views: readonly Fact
 }
 
 /** `good, 0.81`; the grade of a school never without that of the field tests: `excellent, 0.93; by field tests good, 0.81`. */
-export function gradeText({ grade, score, fieldGrade, fieldScore }: NestScore): string {
-  const own = `${GRADE_NAMES[grade]}, ${scoreText(score)}`;
+export function gradeText(score: NestScore): string {
+  const field = fieldGradeText(score);
+  return `${GRADE_NAMES[score.grade]}, ${scoreText(score.score)}${field === null ? '' : `; ${field}`}`;
+}
+
+/** `by field tests good, 0.81`; `null` where the schools make no difference. */
+export function fieldGradeText({ grade, score, fieldGrade, fieldScore }: NestScore): string | null {
   const same = grade === fieldGrade && Math.abs(score - fieldScore) < WORTH_SAYING;
-  return same ? own : `${own}; by field tests ${GRADE_NAMES[fieldGrade]}, ${scoreText(fieldScore)}`;
+  return same ? null : `by field tests ${GRADE_NAMES[fieldGrade]}, ${scoreText(fieldScore)}`;
 }
 
 export function scoreText(score: number): string {
   return decimalText(score, 2);
-}
-
-/** How the score of the schools stands to that of the tests. */
-export function differenceSentence(judged: DesignSuitability, schools: readonly School[]): string | null {
-  if (schools.every((school) => school === 'field')) return null;
-  return `By the field tests alone it would be ${scoreText(judged.score.fieldScore)}.`;
 }

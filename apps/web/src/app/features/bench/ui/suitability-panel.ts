@@ -7,11 +7,10 @@ import { GRADE_NAMES, SCENTS } from '../data/setup-words';
 import {
   CURVE_SIZE,
   curvePaths,
-  differenceSentence,
   factorViews,
   limitingSentence,
   reasonsOf,
-  gradeText,
+  fieldGradeText,
   scoreText,
 } from '../data/suitability-view';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
@@ -61,10 +60,9 @@ export class SuitabilityPanel {
   protected readonly rows = computed(() => factorViews(this.judged(), this.#schools(), this.system()));
   protected readonly score = computed(() => scoreText(this.judged().score.score));
   /** The grade of a school never stands without that of the field tests. */
-  protected readonly byField = computed(() => gradeText(this.judged().score).replace(/^[^;]*/, ''));
+  protected readonly byField = computed(() => fieldGradeText(this.judged().score));
   protected readonly told = computed(() => reasonsOf(this.rows(), this.judged()));
   protected readonly limiting = computed(() => limitingSentence(this.judged(), this.rows()));
-  protected readonly difference = computed(() => differenceSentence(this.judged(), this.#schools()));
   protected readonly scent = computed(() => {
     const odour = this.design().site?.odour;
     return odour === undefined ? '' : String(odour);

@@ -3,7 +3,7 @@ import type { SeasonSpanDto } from '@yewridge/contract/rounds';
 import type { ActDto, Fields, RecordDto } from '@yewridge/contract/season';
 import { isRecordDate } from '@yewridge/contract/shared';
 import { type FollowupKind, type StepCode, swarmClass } from '@yewridge/core/catches';
-import { daysBetween, type IsoDate } from '@yewridge/core/season';
+import { farFromSeason, type IsoDate } from '@yewridge/core/season';
 import { binned, changed, made } from '../../../shared/season/records-api';
 import { dayLong, FOLLOWUP_NAMES, monthDay } from '../../../shared/season/season-words';
 import { STEP_NAMES } from '../../../shared/season/step-words';
@@ -80,11 +80,6 @@ export function catchDaysFault({ foundOn, arrivedOn }: CatchDays, today: IsoDate
     : null;
 }
 
-/** Why what was typed is no day to keep; `null` when it is one. */
-export function dayProblem(day: string): string | null {
-  return isRecordDate(day) ? null : 'The day is not whole: type day, month and year.';
-}
-
 /** What is still to be said before a catch can be logged; `null` when nothing is. */
 export function missingInCatch(
   said: Partial<Fields<'catches'>> & { readonly foundOn: IsoDate },
@@ -101,19 +96,7 @@ export function missingInCatch(
 }
 
 /** What to ask about a day far out of the season; `null` in it, and where nobody knows the season. */
-export function farFromSeason(day: IsoDate, season: SeasonSpanDto | null): string | null {
-  if (season === null || !isRecordDate(day)) return null;
-  const far = daysOut(day, season) > FAR_DAYS;
-  return far
-    ? `${dayLong(day)} is far out of the swarm season here (${monthDay(season.from)} to ${monthDay(season.until)}).`
-    : null;
-}
-
-const FAR_DAYS = 30;
-const DAYS_A_YEAR = 365;
-/** Days from a day to the nearest of the season, of whatever year. */
-function daysOut(day: IsoDate, { from, until }: SeasonSpanDto): number {
-  const length = daysBetween(from, until);
-  const since = ((daysBetween(from, day) % DAYS_A_YEAR) + DAYS_A_YEAR) % DAYS_A_YEAR;
-  return since <= length ? 0 : Math.min(since - length, DAYS_A_YEAR - since);
+export function askAboutSeason(day: IsoDate, season: SeasonSpanDto | null): string | null {
+  if (season === null || !isRecordDate(day) || !farFromSeason(day, season)) return null;
+  return `${dayLong(day)} is far out of the swarm season here (${monthDay(season.from)} to ${monthDay(season.until)}).`;
 }

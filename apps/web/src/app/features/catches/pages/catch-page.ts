@@ -6,7 +6,7 @@ import { FOLLOWUP_KINDS, type FollowupKind } from '@yewridge/core/catches';
 import { catchError, map, of } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
-import { WholeDay } from '../../../shared/fields/whole-day';
+import { givenDayFault, WholeDay } from '../../../shared/fields/whole-day';
 import { KeptValue } from '../../../shared/fields/kept-value';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -32,7 +32,6 @@ import {
   type CatchDays,
   catchDaysFault,
   carryAct,
-  dayProblem,
   editAct,
   followupAct,
   sizeByMass,
@@ -184,7 +183,7 @@ export class CatchPage {
 
   protected followUp(kind: FollowupKind, on: string): void {
     const card = this.card();
-    this.dayProblem.set(dayProblem(on));
+    this.dayProblem.set(givenDayFault(on));
     if (!card || this.dayProblem() !== null) return;
     this.#outbox.do(followupAct(card, kind, on, this.frames()));
     this.frames.set(null);
@@ -193,7 +192,7 @@ export class CatchPage {
   protected carry(on: string, wentTo: string): void {
     const card = this.card();
     const stay = this.#stay.data();
-    this.dayProblem.set(dayProblem(on));
+    this.dayProblem.set(givenDayFault(on));
     if (card && stay && this.dayProblem() === null) this.#outbox.do(carryAct(card, stay, on, wentTo));
   }
 

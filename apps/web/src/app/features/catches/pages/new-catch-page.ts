@@ -16,7 +16,7 @@ import { METHOD_NAMES, QUEEN_NAMES } from '../../../shared/season/season-words';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { SizeField } from '../../../shared/units/size-field';
-import { farFromSeason, missingInCatch, sizeByMass } from '../data/catch-acts';
+import { askAboutSeason, missingInCatch, sizeByMass } from '../data/catch-acts';
 import { CatchesApi } from '../data/catches-api';
 import { SwarmPlace } from '../ui/swarm-place';
 
@@ -78,7 +78,7 @@ export class NewCatchPage {
   protected readonly missing = computed(() =>
     missingInCatch({ ...this.draft(), foundOn: this.foundOn() }, this.clock.today() ?? this.foundOn()),
   );
-  protected readonly far = computed(() => farFromSeason(this.foundOn(), this.view.data()?.season ?? null));
+  protected readonly far = computed(() => askAboutSeason(this.foundOn(), this.view.data()?.season ?? null));
   protected readonly asked = signal(false);
 
   protected say(change: Draft): void {

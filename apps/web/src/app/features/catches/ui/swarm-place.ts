@@ -12,8 +12,8 @@ const NONE = '';
   imports: [KeptValue],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label
-      >at or near the site
+    <label class="line"
+      ><span>at or near the site</span>
       <select #site [value]="place().siteId ?? ''" (change)="pick(site.value)">
         <option value="" [selected]="!place().siteId">none of ours</option>
         @for (one of sites(); track one.id) {
@@ -21,20 +21,22 @@ const NONE = '';
         }
       </select></label
     >
-    <label
-      >place
+    <label class="line"
+      ><span>place</span>
       <input
         #name
+        type="text"
         [maxLength]="most"
         [ywKept]="place().place ?? ''"
         [keptOf]="place()"
         (change)="said.emit({ place: name.value.trim() === '' ? null : name.value.trim() })"
         placeholder="behind the bakery"
     /></label>
-    <label
-      >coordinates
+    <label class="line"
+      ><span>coordinates</span>
       <input
         #where
+        type="text"
         spellcheck="false"
         [value]="typed()"
         (input)="typed.set(where.value)"
@@ -45,43 +47,7 @@ const NONE = '';
       <p role="alert">{{ words }}</p>
     }
   `,
-  styles: `
-    :host {
-      display: grid;
-      gap: 10px;
-    }
-    label {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr) var(--choice-width, 128px);
-      align-items: center;
-      color: var(--ink-2);
-      font-size: var(--t-xs);
-    }
-    input,
-    select {
-      box-sizing: border-box;
-      width: 100%;
-      min-height: 36px;
-      padding: 0 8px;
-      border: 1px solid var(--edge);
-      border-radius: 0;
-      background: var(--sheet);
-      color: var(--ink);
-    }
-    p {
-      margin: 0;
-      color: var(--clay);
-    }
-    @media (max-width: 720px) {
-      label {
-        grid-template-columns: minmax(0, 1fr) 200px;
-      }
-      input,
-      select {
-        min-height: 44px;
-      }
-    }
-  `,
+  styleUrl: '../../../shared/fields/part-line.scss',
 })
 export class SwarmPlace {
   readonly place = input.required<Said>();

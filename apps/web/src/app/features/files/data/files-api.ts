@@ -47,7 +47,9 @@ export class FilesApi {
   progress(work: string): Observable<FileProgressDto> {
     return timer(ASK_AFTER_MS, ASK_MS).pipe(
       // One answer at a time; a question that fails is asked again the next time.
-      exhaustMap(() => this.#http.get<FileProgressDto>(`${API_BASE}/files/work/${work}`).pipe(catchError(() => EMPTY))),
+      exhaustMap(() =>
+        this.#http.get<FileProgressDto>(`${API_BASE}/files/progress/${work}`).pipe(catchError(() => EMPTY)),
+      ),
     );
   }
   copy(name: string): Observable<Blob> {

@@ -4,7 +4,7 @@ import type { ActDto, Fields } from '@yewridge/contract/season';
 import type { TrapWithDesignDto } from '@yewridge/contract/stores';
 import { isRecordDate } from '@yewridge/contract/shared';
 import { assessDesign, designLoad } from '@yewridge/core/bench';
-import { daysBetween, type IsoDate, loreChecks } from '@yewridge/core/season';
+import { daysBetween, type IsoDate, loreChecks, outOfSeason } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { loreSaid, type Said } from '../../../shared/season/lore-words';
 import { made } from '../../../shared/season/records-api';
@@ -111,7 +111,7 @@ export function loreOf(
     facingDeg: plan.facingDeg,
     heightM: plan.heightM,
     carrier: plan.lures.map(({ carrier }) => carrier).find((one) => one === 'gel') ?? null,
-    outOfSeason: season !== null && (plan.hungOn < season.from || plan.hungOn > season.until),
+    outOfSeason: outOfSeason(plan.hungOn, season),
   });
   return loreSaid(checks);
 }

@@ -1,7 +1,16 @@
 import { type ChangeDto, type Fields, RECORD_TABLES, type RecordDto } from '@yewridge/contract/season';
-import { BAIT_CARRIERS, type BaitCarrier, doseOf, type DoseUnit, type IsoDate, usualLoad } from '@yewridge/core/season';
+import {
+  BAIT_CARRIERS,
+  type BaitCarrier,
+  doseOf,
+  type DoseUnit,
+  type IsoDate,
+  oilMass,
+  usualLoad,
+} from '@yewridge/core/season';
 import { made } from '../../../shared/season/records-api';
-import { doseText, SUBSTANCE_NAMES } from '../../../shared/season/season-words';
+import { CARRIER_NAMES, doseText, SUBSTANCE_NAMES } from '../../../shared/season/season-words';
+import { decimalText } from '../../../shared/units/format';
 
 type Bait = Fields<'baits'>;
 
@@ -19,8 +28,9 @@ export const NOTHING_SAID: LureSaid = {
   blendId: null,
 };
 
-export const MOST_DOSE = RECORD_TABLES.baits.dose;
-const KG_PER_G = 1e-3;
+/** A dose of nothing is none. */
+export const DOSE_RANGE = { ...RECORD_TABLES.baits.dose, above: true };
+const GRAMS = 1000;
 const OWN = 'own:';
 
 /** What a lure may smell of: the oils, and the keeper's own blends out of Stores by their names. */
@@ -62,7 +72,38 @@ export function baitsOf(lures: readonly LureSaid[], deploymentId: string, applie
   return lures.map((said) => {
     const { dose, doseUnit } = said;
     const known = Object.fromEntries(Object.entries(said).filter(([, value]) => value !== null)) as Partial<Bait>;
-    const weighed = dose !== null && doseUnit === 'g' ? { massKg: dose * KG_PER_G } : {};
+    const weighed = dose !== null && doseUnit === 'g' ? { massKg: oilMass({ dose, unit: 'g' }) } : {};
     return made('baits', { ...known, ...weighed, deploymentId, appliedOn });
   });
+}
+
+/** The lures put in last, all of that day: what "the same again" means. */
+export function lastLures(baits: readonly RecordDto<'baits'>[]): readonly RecordDto<'baits'>[] {
+  const there = baits.filter(({ removedOn }) => removedOn === null);
+  const latest = there.reduce((day, { appliedOn }) => (appliedOn > day ? appliedOn : day), '');
+  return there.filter(({ appliedOn }) => appliedOn === latest);
+}
+
+/** `swab in a bag with lemongrass oil, 11 drops`. */
+export function lureSays({ carrier, substance, dose, doseUnit, massKg }: RecordDto<'baits'>): string {
+  const much =
+    dose !== null && doseUnit !== null
+      ? `, ${doseText(dose, doseUnit)}`
+      : massKg === null
+        ? ''
+        : `, ${decimalText(massKg * GRAMS, 2, true)} g`;
+  return `${CARRIER_NAMES[carrier]} with ${SUBSTANCE_NAMES[substance]}${much}`;
+}
+
+/** The lures as named, else those that were there again, in the same places. */
+export function refreshedLures(
+  deploymentId: string,
+  appliedOn: IsoDate,
+  named: readonly LureSaid[],
+  last: readonly RecordDto<'baits'>[],
+): readonly ChangeDto[] {
+  if (named.length > 0) return baitsOf(named, deploymentId, appliedOn);
+  return last.map(({ carrier, substance, massKg, placed, dose, doseUnit, blendId }) =>
+    made('baits', { deploymentId, appliedOn, carrier, substance, massKg, placed, dose, doseUnit, blendId }),
+  );
 }

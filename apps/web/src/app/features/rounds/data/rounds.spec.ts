@@ -10,8 +10,8 @@ import { cellWords } from './ribbon-words';
 import { RoundWalk } from './round-walk';
 import { sightWords, stepSeen } from './sight-words';
 import { oilFault, stepOf, weighing } from './stay-story';
-import { NOTHING_SAID } from './lures-said';
-import { FRESH_LOOK, lastLures, type Look, lureSays, missingInLook, visitAct } from './visit-acts';
+import { lastLures, lureSays, NOTHING_SAID } from './lures-said';
+import { FRESH_LOOK, type Look, missingInLook, visitAct } from './visit-acts';
 
 const TODAY = '2026-05-14';
 

@@ -4,7 +4,8 @@ import { decimalText } from '../../../shared/units/format';
 import { SCOUT_STEPS } from '@yewridge/core/catches';
 import { dayShort, scoutWords } from '../../../shared/season/season-words';
 import { binned, changed, made } from '../../../shared/season/records-api';
-import { lureSays, TROUBLE_NAMES } from './visit-acts';
+import { lureSays } from './lures-said';
+import { TROUBLE_NAMES } from './visit-acts';
 
 export interface StayRecords {
   readonly stay: RecordDto<'deployments'>;

@@ -1,13 +1,10 @@
 import type { HangingDto } from '@yewridge/contract/rounds';
-import type { ActDto, ChangeDto, RecordDto } from '@yewridge/contract/season';
+import type { ActDto, RecordDto } from '@yewridge/contract/season';
 import { SCOUT_STEPS, type ScoutStep } from '@yewridge/core/catches';
 import type { IsoDate } from '@yewridge/core/season';
 import { made } from '../../../shared/season/records-api';
-import { CARRIER_NAMES, dayLong, doseText, SUBSTANCE_NAMES } from '../../../shared/season/season-words';
-import { decimalText } from '../../../shared/units/format';
-import { baitsOf, lureMissing, type LureSaid } from './lures-said';
-
-const GRAMS = 1000;
+import { dayLong } from '../../../shared/season/season-words';
+import { lureMissing, type LureSaid, refreshedLures } from './lures-said';
 
 export type Trouble = NonNullable<RecordDto<'visits'>['trouble']>;
 export const TROUBLE_NAMES: Readonly<Record<Trouble, string>> = {
@@ -53,24 +50,6 @@ const STEP_NAMES: Readonly<Record<ScoutStep, string>> = {
   stream: 'a stream',
   movedIn: 'moved in',
 };
-
-/** The lures put in last, all of that day: what "the same again" means. */
-export function lastLures(baits: readonly RecordDto<'baits'>[]): readonly RecordDto<'baits'>[] {
-  const there = baits.filter(({ removedOn }) => removedOn === null);
-  const latest = there.reduce((day, { appliedOn }) => (appliedOn > day ? appliedOn : day), '');
-  return there.filter(({ appliedOn }) => appliedOn === latest);
-}
-
-/** `swab in a bag with lemongrass oil, 11 drops`. */
-export function lureSays({ carrier, substance, dose, doseUnit, massKg }: RecordDto<'baits'>): string {
-  const much =
-    dose !== null && doseUnit !== null
-      ? `, ${doseText(dose, doseUnit)}`
-      : massKg === null
-        ? ''
-        : `, ${decimalText(massKg * GRAMS, 2, true)} g`;
-  return `${CARRIER_NAMES[carrier]} with ${SUBSTANCE_NAMES[substance]}${much}`;
-}
 
 /** Local wall time of the look: as said, else now. */
 export function lookAt({ day, hour }: Look, now: string): string {
@@ -119,19 +98,6 @@ export function visitAct(trap: HangingDto, look: Look, now: string, last: readon
   const lure = look.baitRefreshed ? ', bait refreshed' : '';
   return {
     says: `${trap.number}: ${seen}${lure}`,
-    changes: [visit, ...(look.baitRefreshed ? refreshed(trap.deploymentId, day, look.lures, last) : []), ...found],
+    changes: [visit, ...(look.baitRefreshed ? refreshedLures(trap.deploymentId, day, look.lures, last) : []), ...found],
   };
-}
-
-/** The lures as named, else those that were there again, in the same places. */
-function refreshed(
-  deploymentId: string,
-  appliedOn: IsoDate,
-  named: readonly LureSaid[],
-  last: readonly RecordDto<'baits'>[],
-): readonly ChangeDto[] {
-  if (named.length > 0) return baitsOf(named, deploymentId, appliedOn);
-  return last.map(({ carrier, substance, massKg, placed, dose, doseUnit, blendId }) =>
-    made('baits', { deploymentId, appliedOn, carrier, substance, massKg, placed, dose, doseUnit, blendId }),
-  );
 }

@@ -57,7 +57,7 @@ const NONE = 'none';
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hang-page.html',
-  styleUrl: './hang-page.scss',
+  styleUrls: ['../../../shared/fields/part-line.scss', './hang-page.scss'],
 })
 export class HangPage {
   /** Chosen before: by number in Stores, by mark on the Ground. */

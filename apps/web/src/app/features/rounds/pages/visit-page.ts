@@ -20,13 +20,11 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { RoundsApi } from '../data/rounds-api';
 import { sightWords, stepSeen } from '../data/sight-words';
 import { readingFault, readingsAct } from '../data/reading-acts';
-import { NOTHING_SAID } from '../data/lures-said';
+import { lastLures, lureSays, NOTHING_SAID } from '../data/lures-said';
 import {
   FRESH_LOOK,
-  lastLures,
   type Look,
   lookAt,
-  lureSays,
   missingInLook,
   type Trouble,
   TROUBLE_NAMES,

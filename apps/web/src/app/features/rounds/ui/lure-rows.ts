@@ -7,7 +7,7 @@ import { CARRIER_NAMES, DOSE_UNIT_NAMES, PLACED_NAMES } from '../../../shared/se
 import { SizeField } from '../../../shared/units/size-field';
 import {
   type LureSaid,
-  MOST_DOSE,
+  DOSE_RANGE,
   NOTHING_SAID,
   scentKey,
   scentNames,
@@ -116,7 +116,7 @@ export class LureRows {
     { initialValue: [] },
   );
   protected readonly names = { carrier: CARRIER_NAMES, placed: PLACED_NAMES, unit: DOSE_UNIT_NAMES };
-  protected readonly most = MOST_DOSE;
+  protected readonly most = DOSE_RANGE;
   protected readonly scents = computed(() => scentNames(this.#blends()));
   protected readonly rows = computed(() =>
     this.lures().map((lure) => ({
