@@ -8,7 +8,7 @@ import {
   type LoreState,
   outOfSeason,
 } from '@yewridge/core/season';
-import { afterCatchPlan, type CaughtSwarm, type PlanCode } from '@yewridge/core/catches';
+import { afterCatchPlan, type CaughtSwarm, type ForecastDay, type PlanCode } from '@yewridge/core/catches';
 import { type HangingTrap, visitDue, type VisitDue } from '@yewridge/core/rounds';
 
 /** Every rule just under, at and over its threshold: `<` for `<=` and a wrong number both show. */
@@ -251,7 +251,7 @@ describe('the steps after a catch, at their thresholds', () => {
     plan(change)
       .tasks.find((task) => task.code === code)
       ?.start.slice(0, 10);
-  const forecast = (date: IsoDate, tMax: number | null, rainMm: number | null = null): CaughtSwarm['forecast'] => [
+  const forecast = (date: IsoDate, tMax: number | null, rainMm: number | null = null): ForecastDay[] => [
     { date, tMax, rainMm },
   ];
 
