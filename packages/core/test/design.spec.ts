@@ -137,10 +137,16 @@ describe('bench: doors and their boards', () => {
 });
 
 describe('bench: make it fit', () => {
-  it('a base set under a single box brings it to the target and lifts the door with it', () => {
-    const under = option(design(), 'set-base-under');
-    expect(designReadings(under.design).room.gross).toBeCloseTo(0.04, 9);
-    expect(under.design.entrances[0]?.height).toBeCloseTo(0.045 + under.amount, 9);
+  it('a base set under a single box brings it to the target and lifts the door with it; a low one is a shim', () => {
+    for (const [target, kind] of [
+      [0.04, 'add-shim'],
+      [0.05, 'set-base-under'],
+    ] as const) {
+      const under = option(design({ target }), kind);
+      expect(designReadings(under.design).room.gross).toBeCloseTo(target, 9);
+      expect(under.design.entrances[0]?.height).toBeCloseTo(0.045 + under.amount, 9);
+      expect(under.amount < 0.06).toBe(kind === 'add-shim');
+    }
   });
 
   it('an empty base that is there already is raised, or lowered when the box is too large', () => {

@@ -2,6 +2,7 @@ import {
   ARRANGEMENTS,
   BOARD_GRAINS,
   BOARD_KINDS,
+  BOARD_SIDES,
   COMB_STORES,
   CURVES,
   type Design,
@@ -97,6 +98,7 @@ const section = Joi.object({
     kind: word(BOARD_KINDS).required(),
     nominal: within({ min: 0, above: true, max: 300 }).required(),
   }),
+  soldSide: word(BOARD_SIDES),
 });
 
 const entrance = Joi.object({
@@ -189,6 +191,7 @@ export const designSchema = Joi.object<Design>({
   comb: Joi.object({ ownHealthy: Joi.boolean().strict(), stores: word(COMB_STORES) }),
   boards: Joi.object({ moisture: within(SETUP_LIMITS.moisture).required() }),
   hanging,
+  alsoHangs: Joi.array().items(hanging).max(SETUP_LIMITS.alsoHangs.max),
   load: Joi.object({
     swarm: within(SETUP_LIMITS.swarm).required(),
     flow: word(FLOWS).required(),

@@ -4,85 +4,26 @@
  * Source: `frame-fit`, `lumber`, `entrance`; the codes that speak of comb, volume and door are those of the trap lore
  * [conventions of the craft].
  */
-import type { Content, FramesContent } from './cavity.js';
+import {
+  type BoxAt,
+  changed,
+  check,
+  type CheckLevel,
+  type DesignCheck,
+  type DesignFix,
+  frameOf,
+  framesIn,
+} from './check-parts.js';
 import { type Design, type DesignSection, frontWall, isRound, type PlacedSection, placeSections } from './design.js';
-import type { DesignGap } from './design-setup.js';
+import type { BoardSide, DesignGap } from './design-setup.js';
+import { barChecks, feederChecks, jointChecks, underFrames } from './stack-checks.js';
 import { openingArea, PASSAGE } from './entrance.js';
 import { beeSpace, frameHeight, framesFit, lugFit, WOOD_BEHIND_LUG } from './frame-fit.js';
 import { fewerFrames, hungFrames } from './frame-row.js';
-import { type FrameSpec, frameSpec } from './frames.js';
+import type { FrameSpec } from './frames.js';
 import { actualSize, dryWidth, type Species } from './lumber.js';
 import type { DesignReadings } from './readings.js';
 import { darkCombs } from './suitability/design-suitability.js';
-
-export type CheckLevel = 'look' | 'know' | 'good';
-export type CheckCode =
-  | 'frames-too-tight'
-  | 'frames-fit'
-  | 'frames-dry-too-tight'
-  | 'frames-slide'
-  | 'frames-held'
-  | 'lid-gap-glued'
-  | 'lid-gap-braced'
-  | 'bars-flush'
-  | 'floor-gap-glued'
-  | 'stack-gap'
-  | 'bee-space'
-  | 'lug-outside'
-  | 'lug-short'
-  | 'board-dries'
-  | 'board-as-sold'
-  | 'board-not-as-sold'
-  | 'bird-enters'
-  | 'gap-leaks'
-  | 'gap-between'
-  | 'gap-tight'
-  | 'gap-is-door'
-  | 'no-air'
-  | 'lid-unknown'
-  | 'lid-lets-light'
-  | 'lid-tight'
-  | 'no-roof'
-  | 'no-overhang'
-  | 'comb-source'
-  | 'food-in-comb'
-  | 'card-soaks'
-  | 'volume-unusual'
-  | 'entrance-unusual';
-
-/** What one click does about a check. */
-export type FixCode =
-  | 'leave-out-frames'
-  | 'widen-box'
-  | 'hold-with-spacer'
-  | 'lower-bars'
-  | 'thicken-ends'
-  | 'mesh-over'
-  | 'tape-for-ride'
-  | 'lid-is-tight'
-  | 'add-overhang'
-  | 'add-roof'
-  | 'comb-is-own'
-  | 'comb-is-empty'
-  | 'saw-wider'
-  | 'set-to-board'
-  | 'nail-across';
-
-export interface DesignFix {
-  readonly code: FixCode;
-  /** m or how many. */
-  readonly amount: number;
-  readonly design: Design;
-}
-export interface DesignCheck {
-  readonly code: CheckCode;
-  readonly level: CheckLevel;
-  /** Section or opening it speaks of; nothing when it is the whole design. */
-  readonly id?: string;
-  /** Figures of the sentence, m, m2 or counts, by the code. */
-  readonly figures: readonly number[];
-  readonly fixes: readonly DesignFix[];
-}
 
 /** Moisture wood settles at outdoors under a roof, percent. */
 const SETTLED_MOISTURE = 12;
@@ -110,39 +51,12 @@ const SPECIES_OF: Partial<Readonly<Record<Design['material'], Species>>> = {
   'douglas-fir': 'douglas-fir',
 };
 
-function check(
-  code: CheckCode,
-  level: CheckLevel,
-  figures: readonly number[] = [],
-  id?: string,
-  fixes: readonly DesignFix[] = [],
-): DesignCheck {
-  return { code, level, figures, fixes, ...(id === undefined ? {} : { id }) };
-}
-
-function changed(design: Design, id: string, change: Partial<DesignSection>): Design {
-  return { ...design, sections: design.sections.map((one) => (one.id === id ? { ...one, ...change } : one)) };
-}
-
-const frameOf = ({ frame }: FramesContent): FrameSpec => frameSpec(frame);
-
-function framesIn(contents: readonly Content[]): readonly FramesContent[] {
-  return contents.filter((one): one is FramesContent => one.kind === 'frames' && (one.count ?? 1) > 0);
-}
-
 /** Size across the grain once the board has dried; nothing where nobody said the boards were wet, or wood does not shrink. */
 function dried(design: Design, size: number): number | null {
   const species = SPECIES_OF[design.material];
   const moisture = design.boards?.moisture;
   if (!species || moisture === undefined || moisture <= SETTLED_MOISTURE) return null;
   return dryWidth({ width: size, species, mcFrom: moisture, mcTo: SETTLED_MOISTURE }).width;
-}
-
-interface BoxAt {
-  readonly design: Design;
-  readonly placed: PlacedSection;
-  readonly below: PlacedSection | undefined;
-  readonly above: PlacedSection | undefined;
 }
 
 /** A box with another inside width, taped the way it was. */
@@ -183,19 +97,26 @@ function sidewaysChecks({ design, placed }: BoxAt): DesignCheck[] {
     const figures = [row.length, inside.width, dryTo, dry.maxFrames];
     return [check('frames-dry-too-tight', 'look', figures, section.id, fixes(dry.maxFrames))];
   }
-  return [slideCheck(design, section, now)];
+  return [slideCheck(design, section, now, spacing)];
 }
 
-function slideCheck(design: Design, section: DesignSection, fit: ReturnType<typeof framesFit>): DesignCheck {
+/** Frames that can slide: held by nails or by blocks, as the keeper likes; room left on purpose is not filled. */
+function slideCheck(
+  design: Design,
+  section: DesignSection,
+  fit: ReturnType<typeof framesFit>,
+  pitch: number,
+): DesignCheck {
   if ((section.secured ?? 'none') !== 'none') return check('frames-held', 'good', [], section.id);
   if (fit.verdict !== 'spacers') return check('frames-fit', 'good', [fit.slack], section.id);
-  const held = {
-    code: 'hold-with-spacer' as const,
-    amount: fit.slack,
-    design: changed(design, section.id, { secured: 'spacer' }),
-  };
+  const by = (secured: 'nails' | 'spacer', code: 'hold-with-nails' | 'hold-with-spacer'): DesignFix => ({
+    code,
+    amount: code === 'hold-with-spacer' && fit.slack < pitch ? fit.slack : 0,
+    design: changed(design, section.id, { secured }),
+  });
+  const fixes = [by('nails', 'hold-with-nails'), by('spacer', 'hold-with-spacer')];
   // The maker of a hive has settled its width: that frames move in it is then worth knowing, no fault.
-  return check('frames-slide', section.standard ? 'know' : 'look', [fit.slack], section.id, [held]);
+  return check('frames-slide', section.standard ? 'know' : 'look', [fit.slack], section.id, fixes);
 }
 
 /** Gaps above and below the frames. */
@@ -274,17 +195,23 @@ function dryingChecks({ design, placed }: BoxAt): DesignCheck[] {
   ];
 }
 
-/** The board a box is sawn from, against what boards of that name measure. */
+/** The board a box is sawn from, against what boards of that name measure; which size it makes is asked, not guessed. */
 function soldChecks({ design, placed }: BoxAt): DesignCheck[] {
-  const { soldAs, grain, shape, id } = placed.section;
+  const { soldAs, soldSide, shape, id } = placed.section;
   if (!soldAs || placed.inside.kind !== 'box' || shape.kind !== 'box') return [];
-  const side = grain === 'upright' ? 'width' : 'height';
   const { actual, low, high } = actualSize(soldAs);
-  const size = placed.inside[side];
+  if (!soldSide) {
+    const says = (side: BoardSide): DesignFix => ({
+      code: side === 'height' ? 'board-is-height' : 'board-is-width',
+      amount: placed.inside.kind === 'box' ? placed.inside[side] : 0,
+      design: changed(design, id, { soldSide: side }),
+    });
+    return [check('board-which-way', 'know', [actual], id, [says('height'), says('width')])];
+  }
+  const size = placed.inside[soldSide];
   const figures = [size, actual, low, high];
   if (size >= low - BOARD_SLACK && size <= high + BOARD_SLACK) return [check('board-as-sold', 'good', figures, id)];
-  const by = actual - size;
-  const fixed = changed(design, id, { shape: { ...shape, [side]: shape[side] + by } });
+  const fixed = changed(design, id, { shape: { ...shape, [soldSide]: shape[soldSide] + actual - size } });
   return [check('board-not-as-sold', 'look', figures, id, [{ code: 'set-to-board', amount: actual, design: fixed }])];
 }
 
@@ -397,11 +324,21 @@ export function designChecks(design: Design, readings: DesignReadings): readonly
   const stack = placeSections(design);
   const boxes = stack.flatMap((placed, n): DesignCheck[] => {
     const at: BoxAt = { design, placed, below: stack[n - 1], above: stack[n + 1] };
-    return [sidewaysChecks, heightChecks, lugChecks, soldChecks, dryingChecks].flatMap((ask) => ask(at));
+    return [
+      sidewaysChecks,
+      feederChecks,
+      heightChecks,
+      underFrames,
+      lugChecks,
+      barChecks,
+      soldChecks,
+      dryingChecks,
+    ].flatMap((ask) => ask(at));
   });
   const all = [
     ...birdChecks(design),
     ...boxes,
+    ...jointChecks(design),
     ...(design.gaps ?? []).flatMap((gap) => gapChecks(design, gap)),
     ...lidChecks(design),
     ...combChecks(design),

@@ -17,7 +17,14 @@ import {
   type PlacedSection,
   placeSections,
 } from './design.js';
-import { type DesignGap, HANGING_DEFAULTS, SETUP_LIMITS, SITE_FACTORS } from './design-setup.js';
+import {
+  type DesignGap,
+  type Hanging,
+  HANGING_DEFAULTS,
+  hangingsOf,
+  SETUP_LIMITS,
+  SITE_FACTORS,
+} from './design-setup.js';
 import { placeOpenings } from './door-placement.js';
 import { openingArea } from './entrance.js';
 import { actualSize } from './lumber.js';
@@ -183,10 +190,9 @@ function limited<K extends string>(
   return Object.fromEntries(names.map((name) => [name, [values[name], range] as const]));
 }
 
-function hangingProblems({ hanging }: Design): DesignProblem[] {
-  if (!hanging) return [];
+function hangingProblems(hanging: Hanging, path: string): DesignProblem[] {
   const limits = SETUP_LIMITS;
-  const own = limitFaults('hanging', {
+  const own = limitFaults(path, {
     ...limited(HANGING_SIZES, hanging, limits.hangingSize),
     ...limited(FORCES, hanging, limits.force),
     fasteners: [hanging.fasteners, limits.fasteners],
@@ -201,7 +207,7 @@ function hangingProblems({ hanging }: Design): DesignProblem[] {
   const { hole, above, boardWidth } = { ...HANGING_DEFAULTS, ...hanging };
   const most = Math.min(above, boardWidth);
   if (hole < most) return [];
-  return [{ code: 'GEOMETRY', path: 'hanging.hole', reason: 'hole-splits-board', value: hole, range: { max: most } }];
+  return [{ code: 'GEOMETRY', path: `${path}.hole`, reason: 'hole-splits-board', value: hole, range: { max: most } }];
 }
 
 function gapProblems(gap: DesignGap, path: string): DesignProblem[] {
@@ -225,7 +231,7 @@ function setupProblems(design: Design): DesignProblem[] {
   const limits = SETUP_LIMITS;
   return [
     ...gaps.flatMap((gap, n) => gapProblems(gap, `gaps[${n}]`)),
-    ...hangingProblems(design),
+    ...hangingsOf(design).flatMap((one, n) => hangingProblems(one, n === 0 ? 'hanging' : `alsoHangs[${n - 1}]`)),
     ...limitFaults('', {
       'load.swarm': [load?.swarm, limits.swarm],
       'load.limit': [load?.limit, limits.limit],

@@ -22,6 +22,10 @@ export type Secured = (typeof SECURED)[number];
 export const BOARD_GRAINS = ['level', 'upright'] as const;
 export type BoardGrain = (typeof BOARD_GRAINS)[number];
 
+/** Which size of a box its board makes: on edge its height, across its width. */
+export const BOARD_SIDES = ['height', 'width'] as const;
+export type BoardSide = (typeof BOARD_SIDES)[number];
+
 /** What the boards of a box are sold as: inches, mm for planed metric. */
 export interface BoardSold {
   readonly kind: BoardKind;
@@ -89,6 +93,17 @@ export interface Hanging {
   readonly workingShear?: number;
 }
 
+/** Every way a design hangs, the first one first. */
+export function hangingsOf({
+  hanging,
+  alsoHangs = [],
+}: {
+  readonly hanging?: Hanging;
+  readonly alsoHangs?: readonly Hanging[];
+}): readonly Hanging[] {
+  return hanging ? [hanging, ...alsoHangs] : [];
+}
+
 /** Sizes to draw and compute with where the keeper gives none; never a working load: that is read off the label. */
 export const HANGING_DEFAULTS = {
   above: 0.15,
@@ -150,6 +165,8 @@ export interface BoardsBought {
 
 export const SETUP_LIMITS = {
   gaps: { min: 0, max: 12 },
+  /** Ways it hangs besides the first: strut and strap, two boards and a wire. */
+  alsoHangs: { min: 0, max: 2 },
   reasonLength: 300,
   moisture: { min: 4, max: 200 },
   /** m the bars hang below the rim. */

@@ -7,6 +7,7 @@
 import type { Content, Section } from './cavity.js';
 import type {
   BoardGrain,
+  BoardSide,
   BoardSold,
   BoardsBought,
   CombBait,
@@ -21,6 +22,7 @@ import type {
 } from './design-setup.js';
 import type { Guard, OpeningShape } from './entrance.js';
 import { geometryError, type NumberRange } from '../shared/errors/index.js';
+import { roomShape } from './lying-bars.js';
 import type { HiveStandardId } from './hive-standards.js';
 import { internalDims, type Shape } from './section-geometry.js';
 import { DEFAULT_READ_ERROR } from './volume-uncertainty.js';
@@ -68,6 +70,8 @@ export interface DesignSection {
   readonly secured?: Secured;
   readonly grain?: BoardGrain;
   readonly soldAs?: BoardSold;
+  /** Which way that board stands; absent = nobody said. */
+  readonly soldSide?: BoardSide;
 }
 
 /** An opening a keeper makes; mesh is a closure and belongs to the opening it closes. */
@@ -114,6 +118,8 @@ export interface Design {
   readonly comb?: CombBait;
   readonly boards?: BoardsBought;
   readonly hanging?: Hanging;
+  /** What holds it besides: each is judged as if it carried alone. */
+  readonly alsoHangs?: readonly Hanging[];
   readonly load?: LoadPlan;
   readonly schools?: Partial<Readonly<Record<Dispute, SchoolChoice>>>;
   readonly site?: TriedSite;
@@ -199,7 +205,7 @@ export function insideShape(section: DesignSection): Shape {
 export function insideSection(section: DesignSection): Section {
   const fromOutside = section.sizes === 'outside' && section.shape.kind !== 'measured';
   return {
-    ...insideShape(section),
+    ...roomShape(insideShape(section), section.contents),
     contents: section.contents,
     closedAbove: section.closedAbove,
     readError: fromOutside ? Math.hypot(DEFAULT_READ_ERROR, 2 * WALL_READ_ERROR) : DEFAULT_READ_ERROR,

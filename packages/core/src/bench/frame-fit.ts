@@ -7,6 +7,7 @@
 import { NON_NEGATIVE, numberAt, objectAt, orDefault, wholeAt } from '../shared/errors/index.js';
 import { METRES_PER_INCH } from '../shared/units/index.js';
 import { PASSAGE } from './entrance.js';
+import type { FrameSpec } from './frames.js';
 
 const SLACK = 1e-9;
 /** Centre to centre of the common frame, and what a row of frames needs besides, m. */
@@ -136,4 +137,20 @@ export function lugFit(input: { readonly topBarLength: number; readonly length: 
   const endWall = numberAt(i['endWall'], 'endWall');
   const projection = (bar - length) / 2;
   return { projection, fits: projection <= endWall - WOOD_BEHIND_LUG + SLACK };
+}
+
+export interface FeederRoom {
+  /** m across the frames, and down from their bars. */
+  readonly wide: number;
+  readonly high: number;
+}
+
+/** What a feeder of so many m3 takes beside frames, when it is as long and as high as they are [estimate]. */
+export function feederRoom(
+  volume: number,
+  frame: Pick<FrameSpec, 'bodyLength' | 'height'>,
+  boxHeight: number,
+): FeederRoom {
+  const high = Math.min(frame.height, boxHeight);
+  return { wide: volume / (frame.bodyLength * high), high };
 }

@@ -81,7 +81,9 @@ export {
 } from './design.js';
 export {
   BOARD_GRAINS,
+  BOARD_SIDES,
   type BoardGrain,
+  type BoardSide,
   type BoardsBought,
   type BoardSold,
   COMB_STORES,
@@ -97,6 +99,7 @@ export {
   HANGING_DEFAULTS,
   HANGING_STYLES,
   type HangingStyle,
+  hangingsOf,
   LOAD_DEFAULTS,
   type LoadPlan,
   type Purpose,
@@ -120,16 +123,12 @@ export {
   type EntranceReading,
   type SectionReading,
 } from './readings.js';
-export {
-  type CheckCode,
-  type CheckLevel,
-  type DesignCheck,
-  designChecks,
-  type DesignFix,
-  type FixCode,
-} from './design-checks.js';
+export type { CheckCode, CheckLevel, DesignCheck, DesignFix, FixCode } from './check-parts.js';
+export { designChecks } from './design-checks.js';
+export { type JointReading, sectionJoints } from './section-joints.js';
+export { type LyingBars, lyingBars } from './lying-bars.js';
 export { carryDoors } from './carry-doors.js';
-export { fitOptions, type FitOption, withinTape } from './make-it-fit.js';
+export { fitOptions, type FitOption, nearAim } from './make-it-fit.js';
 export { frameSlots, type FrameSlot } from './frame-slots.js';
 export {
   arrangementOf,
@@ -221,6 +220,7 @@ export {
   type DesignLoad,
   type DownBefore,
   FORCES_OF,
+  type HangingLoad,
   HORIZON_DAYS,
   massByDay,
   massOnDay,

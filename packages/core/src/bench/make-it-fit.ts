@@ -11,6 +11,7 @@ import { DomainError } from '../shared/errors/index.js';
 import type { UnitSystem } from '../shared/units/index.js';
 import { addForTarget, type AddOption } from './add-for-target.js';
 import { carryDoors } from './carry-doors.js';
+import { designChecks } from './design-checks.js';
 import {
   type Design,
   type DesignEntrance,
@@ -29,6 +30,8 @@ import { geometryOf, lyingTubeArea, type Shape } from './section-geometry.js';
 export type FitKind =
   | 'raise-base'
   | 'lower-base'
+  | 'other-base'
+  | 'add-shim'
   | 'set-base-under'
   | 'add-boxes'
   | 'leave-out'
@@ -51,7 +54,7 @@ export interface FitOption {
 }
 
 /** A door within a tenth of the best is as good as the best: the choice tests do not tell them apart. */
-const AREA_ENOUGH = 0.1 * DOOR_BAND.best;
+const AREA_ENOUGH = 0.1 * DOOR_BAND.best - 1e-12;
 /** Play that lets a block be put in and pulled out, m [convention]. */
 const BLOCK_CLEARANCE = 0.002;
 /** More boxes than this is another design. */
@@ -118,6 +121,9 @@ function stretch(design: Design, section: DesignSection, gross: number): FitOpti
   };
 }
 
+/** A base lower than this is a shim: a frame of strips, m [convention]. */
+const SHIM = 0.06;
+
 /** An empty box of the lowest section's plan, as high as the target needs, set under the stack. */
 function baseUnder(design: Design, lowest: DesignSection, gross: number, newId: string): FitOption | null {
   const inside = insideShape(lowest);
@@ -127,10 +133,11 @@ function baseUnder(design: Design, lowest: DesignSection, gross: number, newId: 
     target: design.target,
     option: { kind: 'base', length: inside.length, width: inside.width },
   });
+  const { standard: _bought, ...own } = lowest;
   const base: DesignSection = {
-    ...lowest,
+    ...own,
     id: newId,
-    label: 'Base',
+    label: size < SHIM ? 'Shim' : 'Base',
     shape: { ...inside, height: size },
     sizes: 'inside',
     floorInset: 0,
@@ -139,7 +146,7 @@ function baseUnder(design: Design, lowest: DesignSection, gross: number, newId: 
     closedAbove: false,
   };
   return {
-    kind: 'set-base-under',
+    kind: size < SHIM ? 'add-shim' : 'set-base-under',
     id: newId,
     amount: size,
     result: design.target,
@@ -185,31 +192,53 @@ function leaveOut(design: Design, { room, sections }: DesignReadings): FitOption
   return best;
 }
 
-/** Whether the tape cannot tell the gross volume from the target. */
-export function withinTape({ target }: Design, { room, unsure }: DesignReadings): boolean {
-  return Math.abs(room.gross - target) <= unsure.expanded;
+/** Within this share of the aim a volume is as good as the aim: checks say so, and nothing is offered. */
+const NEAR_AIM = 0.1;
+/** m3 that a way may miss the result it speaks of: less than a glass of water. */
+const RESULT_SLACK = 1e-4;
+
+/** Whether the gross volume is as good as the target: within a tenth of it, or no further than the tape can tell. */
+export function nearAim({ target }: Design, { room, unsure }: DesignReadings): boolean {
+  return Math.abs(room.gross - target) <= Math.max(NEAR_AIM * target, unsure.expanded);
 }
 
-/** Nothing is offered for a difference that the tape cannot tell. */
+/** Boxes a keeper buys are not sawn: they have a hive's size, frames that fit them, or walls of foam or plastic. */
+function isBought(design: Design, section: DesignSection): boolean {
+  const moulded: readonly Design['material'][] = ['eps-foam', 'xps-foam', 'polypropylene', 'hdpe'];
+  return section.standard !== undefined || section.contents.length > 0 || moulded.includes(design.material);
+}
+
+/**
+ * Ways to the volume, those that spoil nothing first: leave a box out, add a shim, a base or boxes, take another base; a saw
+ * only to a box of one's own. Nothing is offered near the aim, or for a difference that the tape cannot tell.
+ */
 function volumeOptions(design: Design, readings: DesignReadings, newId: string): FitOption[] {
   const { gross } = readings.room;
-  if (withinTape(design, readings)) return [];
   const lowest = design.sections[0];
-  if (!lowest) return [];
-  const options: (FitOption | null)[] = [];
+  if (nearAim(design, readings) || !lowest) return [];
   const tube = design.sections.find((section) => section.shape.kind === 'cylinder');
   const base = lowest.contents.length === 0 && lowest.shape.kind === 'box' ? lowest : undefined;
-  if (base && design.sections.length > 1) options.push(stretch(design, base, gross));
-  if (tube) options.push(stretch(design, tube, gross));
-  if (gross < design.target) {
-    if (!base || design.sections.length === 1) options.push(baseUnder(design, lowest, gross, newId));
-    options.push(moreBoxes(design, gross, newId));
-  } else if (base && design.sections.length === 1) {
-    options.push(stretch(design, base, gross));
-  } else {
-    options.push(leaveOut(design, readings));
-  }
-  return options.filter((option) => option !== null);
+  const stacked = design.sections.length > 1;
+  const resized = base ? stretch(design, base, gross) : null;
+  const sawn = base && !isBought(design, base) ? resized : null;
+  const other = base && stacked && resized ? otherBase(resized, base) : null;
+  const longer = tube ? stretch(design, tube, gross) : null;
+  const options =
+    gross < design.target
+      ? [
+          base && stacked ? (sawn ?? other) : baseUnder(design, lowest, gross, newId),
+          longer,
+          moreBoxes(design, gross, newId),
+        ]
+      : [leaveOut(design, readings), longer, other, sawn];
+  return options.filter((option) => option !== null && option !== undefined);
+}
+
+/** Another base in place of this one, of no hive's size; its amount is how high it is. */
+function otherBase(resized: FitOption, base: DesignSection): FitOption {
+  const design = withSection(resized.design, base.id, ({ standard: _bought, ...own }) => own);
+  const taken = design.sections.find(({ id }) => id === base.id) ?? base;
+  return { ...resized, kind: 'other-base', amount: drawnHeight(insideShape(taken)), design };
 }
 
 function withEntrance(design: Design, id: string, change: Partial<DesignEntrance>): Design {
@@ -308,8 +337,15 @@ function doorOptions(design: Design, readings: DesignReadings, area: number, sys
   }
 }
 
+/** What a design asks to be looked at, by what and where. */
+function looks(design: Design, readings: DesignReadings): ReadonlySet<string> {
+  const asked = designChecks(design, readings).filter(({ level }) => level === 'look');
+  return new Set(asked.map(({ code, id }) => `${code} ${id ?? ''}`));
+}
+
 /**
- * Ways to the target for a design without problems; only those that themselves can be built.
+ * Ways to the target for a design without problems; only those that can be built, that reach what they say, and that give
+ * the checks nothing new to look at.
  * `newId` names a section that has to be added.
  */
 export function fitOptions(input: {
@@ -323,7 +359,13 @@ export function fitOptions(input: {
   const nearer = (option: FitOption): boolean =>
     Math.abs(option.result - DOOR_BAND.best) < Math.abs(area - DOOR_BAND.best);
   const doors = doorOptions(design, readings, area, system).filter(nearer);
-  return [...volumeOptions(design, readings, newId), ...doors].filter(
-    (option) => designProblems(option.design).length === 0,
-  );
+  const volumes = volumeOptions(design, readings, newId);
+  const before = looks(design, readings);
+  const stands = (option: FitOption): boolean => {
+    if (designProblems(option.design).length > 0) return false;
+    const then = designReadings(option.design);
+    if (volumes.includes(option) && Math.abs(then.room.gross - option.result) > RESULT_SLACK) return false;
+    return [...looks(option.design, then)].every((look) => before.has(look));
+  };
+  return [...volumes, ...doors].filter(stands);
 }

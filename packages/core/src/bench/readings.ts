@@ -5,7 +5,9 @@
  */
 import { cavity, type Cavity, type Content, type Section } from './cavity.js';
 import { frameSpec } from './frames.js';
-import { type Design, drawnHeight, faceWidth, frontWall, insideSection } from './design.js';
+import { type Design, drawnHeight, faceWidth, frontWall, insideSection, placeSections } from './design.js';
+import { lyingBars } from './lying-bars.js';
+import { type JointReading, sectionJoints } from './section-joints.js';
 import { designProblems, type DesignProblem } from './design-problems.js';
 import { entrance, type Entrance, openingArea, type OpeningArea } from './entrance.js';
 import { geometryOf, type Shape } from './section-geometry.js';
@@ -34,10 +36,12 @@ export interface DesignReadings {
   readonly room: Cavity;
   /** Of the gross volume; the net carries the same, displacement being known far better. */
   readonly unsure: VolumeUncertainty;
-  /** Doors and every other opening that bees can pass. */
+  /** Doors and every other opening that bees can pass, open joints among them. */
   readonly door: Entrance;
   readonly sections: readonly SectionReading[];
   readonly entrances: readonly EntranceReading[];
+  /** Where sections meet, from the bottom up; those whose rims are known. */
+  readonly joints: readonly JointReading[];
   readonly notices: readonly DesignNotice[];
 }
 /** Less than the tape can tell, in m. */
@@ -71,7 +75,8 @@ function barsPastRim(design: Design, inside: readonly Section[]): DesignNotice[]
   return design.sections.flatMap((section, n): DesignNotice[] => {
     const longest = Math.max(0, ...section.contents.map((one) => (one.kind === 'topBars' ? one.length : 0)));
     const shape = inside[n];
-    if (!shape || longest === 0 || shape.kind === 'measured') return [];
+    // In a tube that lies they run across it: `stack-checks` tells whether they fit.
+    if (!shape || longest === 0 || shape.kind === 'measured' || lyingBars(shape, section.contents)) return [];
     const by = longest - faceWidth(shape, 'left', 1) - 2 * frontWall(section);
     return by > HANG_SLACK ? [{ code: 'bars-past-rim', sectionId: section.id, by }] : [];
   });
@@ -90,11 +95,15 @@ function longestFrame(contents: readonly Content[]): number {
 /** Readings of a design that has no problems. */
 export function designReadings(design: Design): DesignReadings {
   const sections = design.sections.map(insideSection);
+  const joints = sectionJoints(placeSections(design));
   return {
     room: cavity({ sections }),
     unsure: volumeUncertainty({ sections }),
     door: entrance({
-      openings: [...design.entrances, ...(design.gaps ?? [])].map(({ opening, count }) => ({ ...opening, count })),
+      openings: [
+        ...[...design.entrances, ...(design.gaps ?? [])].map(({ opening, count }) => ({ ...opening, count })),
+        ...joints.flatMap(({ openings }) => openings),
+      ],
     }),
     sections: design.sections.map(({ id }, n) => {
       const inside = sections[n] as Section;
@@ -104,6 +113,7 @@ export function designReadings(design: Design): DesignReadings {
       const one = openingArea(opening);
       return { id, ...one, total: one.area * count };
     }),
+    joints,
     notices: [...framesPastFloor(design, sections), ...barsPastRim(design, sections)],
   };
 }

@@ -21,6 +21,7 @@ export const STARTING_POINTS = [
   'three-fence-boxes',
   'form-tube',
   'upturned-pot',
+  'upright-pot',
   'one-cooler',
   'two-coolers',
   'standing-hive',
@@ -234,6 +235,21 @@ const BUILDS: Readonly<Record<StartingPoint, Design>> = {
         },
       ),
     ],
+    hanging: { style: 'wire' },
+  },
+  'upright-pot': {
+    ...COMMON,
+    name: 'Upright pot with a lid and bars',
+    material: 'polypropylene',
+    target: 0.035,
+    sections: [
+      shaped('pot', 'Pot, rim up', { kind: 'cone', diameterBottom: 0.306, diameterTop: 0.406, height: 0.363 }, 0.003, {
+        sizes: 'outside',
+        floorInset: 0.003,
+        contents: [bars(11, 0.405)],
+      }),
+    ],
+    floor: 0,
     hanging: { style: 'wire' },
   },
   'one-cooler': {

@@ -1,8 +1,10 @@
 /** Frames, bars and other contents in both views. Top bars are taken level with the upper edge of their box [convention]. */
 import type { Content } from '../cavity.js';
 import { type PlacedSection, faceWidth } from '../design.js';
+import { type FeederRoom, feederRoom } from '../frame-fit.js';
 import { type FrameSlot, frameSlots } from '../frame-slots.js';
-import type { FrameSpec } from '../frames.js';
+import { type FrameSpec, frameSpec } from '../frames.js';
+import { lyingBars } from '../lying-bars.js';
 import type { Look } from './outline.js';
 import { type DrawnPart, type PartRef, type PartRole, rectangle, type ShownFrame } from './scene.js';
 
@@ -59,14 +61,18 @@ function frameFromSide(frame: FrameSpec, slot: FrameSlot, { top, ref }: Hanging)
 }
 
 function topBars(content: Extract<Content, { kind: 'topBars' }>, placed: PlacedSection, hanging: Hanging): DrawnPart[] {
-  const { look, top, ref } = hanging;
+  const { look, ref } = hanging;
+  const bars = lyingBars(placed.inside, [content]);
+  // Across a tube that lies they hang where it is as wide as they are long.
+  const top =
+    bars && placed.inside.kind === 'cylinder' ? hanging.top - bars.below + (placed.inside.cut ?? 0) : hanging.top;
   const foot = top - content.depth;
-  if (look === 'side') {
+  if (look === (bars ? 'front' : 'side')) {
     const half = content.length / 2;
     return [{ shape: 'polygon', role: 'bar', ref, points: rectangle(-half, foot, half, top) }];
   }
   const count = content.count ?? 1;
-  const room = faceWidth(placed.inside, 'front', 1);
+  const room = faceWidth(placed.inside, bars ? 'left' : 'front', 1);
   const pitch = Math.min(content.width * 1.2, room / Math.max(1, count));
   return Array.from({ length: count }, (_, n) => {
     const x = pitch * (n - (count - 1) / 2);
@@ -101,9 +107,25 @@ function skewers(content: Extract<Content, { kind: 'skewers' }>, placed: PlacedS
   }));
 }
 
+/** A feeder beside frames hangs as they do. */
+function feederBeside(
+  feeder: Extract<Content, { kind: 'feeder' | 'other' }>,
+  { section, inside }: PlacedSection,
+): FeederRoom | null {
+  const row = section.contents.find((one) => one.kind === 'frames');
+  return row?.kind === 'frames' && inside.kind === 'box'
+    ? feederRoom(feeder.volume * (feeder.count ?? 1), frameSpec(row.frame), inside.height)
+    : null;
+}
+
 function otherContent(content: Content, placed: PlacedSection, hanging: Hanging): DrawnPart[] {
   const { look, top, ref } = hanging;
   const half = faceWidth(placed.inside, look === 'front' ? 'front' : 'left', 1) / 2;
+  const lyingIn = (volume: number): DrawnPart => {
+    const side = Math.cbrt(volume);
+    const points = rectangle(half - side, placed.base, half, placed.base + side);
+    return { shape: 'polygon', role: 'phantom', ref, points };
+  };
   switch (content.kind) {
     case 'frames':
       return [];
@@ -119,18 +141,21 @@ function otherContent(content: Content, placed: PlacedSection, hanging: Hanging)
     }
     case 'skewers':
       return skewers(content, placed, hanging);
-    case 'feeder':
-    case 'other': {
-      const side = Math.cbrt(content.volume);
+    case 'feeder': {
+      const beside = look === 'front' ? feederBeside(content, placed) : null;
       return [
-        {
-          shape: 'polygon',
-          role: 'phantom',
-          ref,
-          points: rectangle(half - side, placed.base, half, placed.base + side),
-        },
+        beside
+          ? {
+              shape: 'polygon',
+              role: 'phantom',
+              ref,
+              points: rectangle(half - beside.wide, top - beside.high, half, top),
+            }
+          : lyingIn(content.volume),
       ];
     }
+    case 'other':
+      return [lyingIn(content.volume)];
   }
 }
 

@@ -167,12 +167,11 @@ function viewOf(design: Design, stack: readonly PlacedSection[], look: Look, bal
     look === 'front' ? sectionFromFront(placed) : sectionFromSide(placed, n % 2 === 0 ? 0 : 1),
   );
   const hanging = hangingDrawn(design, stack, look);
-  const behind = look === 'front' && design.hanging?.style !== 'strap';
   const body = [...walls, ...boards(design, stack, look)];
   const parts = [
-    ...(behind ? hanging : []),
+    ...hanging.behind,
     ...body,
-    ...(behind ? [] : hanging),
+    ...hanging.over,
     ...stack.flatMap((placed) => contentsDrawn(placed, look)),
     ...doorsDrawn(design, stack, look),
   ];

@@ -3,7 +3,7 @@
  * where the trap with its colony balances.
  */
 import type { Design, PlacedSection } from '../design.js';
-import { type Hanging, HANGING_DEFAULTS } from '../design-setup.js';
+import { type Hanging, HANGING_DEFAULTS, hangingsOf } from '../design-setup.js';
 import { bodyOf } from '../load/mass-parts.js';
 import { outlineOf, type Look } from './outline.js';
 import { type DrawnPart, type PartRef, type PartRole, type Point, rectangle } from './scene.js';
@@ -23,6 +23,8 @@ interface Place {
   readonly half: number;
   readonly bottom: number;
   readonly top: number;
+  /** m right of the middle, as seen from the front. */
+  readonly across: number;
   /** Half the outside width at a height. */
   readonly widthAt: (y: number) => number;
 }
@@ -35,15 +37,15 @@ const area = (role: PartRole, points: readonly Point[], hatch: 0 | 1 = 0): Drawn
   points,
 });
 
-function boardDrawn({ look, hanging, half, bottom, top }: Place): DrawnPart[] {
+function boardDrawn({ look, hanging, half, bottom, top, across }: Place): DrawnPart[] {
   const { above, below, boardWidth, thickness, hole } = { ...HANGING_DEFAULTS, ...hanging };
   const head = top + above;
   const eye = head - above / 2;
   if (look === 'front') {
     return [
-      area('wood-seen', rectangle(-boardWidth / 2, bottom - below, boardWidth / 2, head)),
-      { shape: 'circle', role: 'room', ref: REF, centre: { x: 0, y: eye }, radius: hole / 2 },
-      { shape: 'circle', role: 'phantom', ref: REF, centre: { x: 0, y: eye }, radius: hole * 0.4 },
+      area('wood-seen', rectangle(across - boardWidth / 2, bottom - below, across + boardWidth / 2, head)),
+      { shape: 'circle', role: 'room', ref: REF, centre: { x: across, y: eye }, radius: hole / 2 },
+      { shape: 'circle', role: 'phantom', ref: REF, centre: { x: across, y: eye }, radius: hole * 0.4 },
     ];
   }
   return [
@@ -122,10 +124,38 @@ function standDrawn({ half, bottom }: Place): DrawnPart[] {
   return [area('phantom', rectangle(-half - MEMBER, bottom - 0.028, half + MEMBER, bottom))];
 }
 
-/** Parts that stand behind the box. */
-export function hangingDrawn(design: Design, stack: readonly PlacedSection[], look: Look): DrawnPart[] {
-  const { hanging } = design;
-  if (!hanging) return [];
+/** Boards side by side, a hand between them. */
+const BOARDS_APART = 0.02;
+
+/** Every way it hangs: what stands behind the box in this view, and what lies over it. */
+export function hangingDrawn(
+  design: Design,
+  stack: readonly PlacedSection[],
+  look: Look,
+): { readonly behind: readonly DrawnPart[]; readonly over: readonly DrawnPart[] } {
+  const hangings = hangingsOf(design);
+  const boards = hangings.filter(({ style }) => style === 'board');
+  const width = (board: Hanging): number => (board.boardWidth ?? HANGING_DEFAULTS.boardWidth) + BOARDS_APART;
+  const all = boards.reduce((sum, board) => sum + width(board), 0);
+  const drawn = hangings.map((hanging) => {
+    const before = boards.slice(0, boards.indexOf(hanging)).reduce((sum, board) => sum + width(board), 0);
+    const across = hanging.style === 'board' ? before + width(hanging) / 2 - all / 2 : 0;
+    return { hanging, parts: oneDrawn(design, hanging, stack, look, across) };
+  });
+  const behind = ({ style }: Hanging): boolean => look === 'front' && style !== 'strap';
+  return {
+    behind: drawn.flatMap(({ hanging, parts }) => (behind(hanging) ? parts : [])),
+    over: drawn.flatMap(({ hanging, parts }) => (behind(hanging) ? [] : parts)),
+  };
+}
+
+function oneDrawn(
+  design: Design,
+  hanging: Hanging,
+  stack: readonly PlacedSection[],
+  look: Look,
+  across: number,
+): DrawnPart[] {
   const { back, bottom, top } = bodyOf(design, stack);
   const widths = stack.map((placed) => {
     const { outsideBottom, outsideTop } = outlineOf(placed, look);
@@ -145,6 +175,7 @@ export function hangingDrawn(design: Design, stack: readonly PlacedSection[], lo
     widthAt,
     bottom,
     top: top + (hanging.style === 'board' ? 0 : design.roof),
+    across,
   };
   switch (hanging.style) {
     case 'board':

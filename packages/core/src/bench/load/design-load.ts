@@ -8,7 +8,14 @@
  * estimates of ours.
  */
 import { type Design, type PlacedSection, placeSections } from '../design.js';
-import { type Hanging, HANGING_DEFAULTS, type HangingStyle, LOAD_DEFAULTS, type LoadPlan } from '../design-setup.js';
+import {
+  type Hanging,
+  HANGING_DEFAULTS,
+  hangingsOf,
+  type HangingStyle,
+  LOAD_DEFAULTS,
+  type LoadPlan,
+} from '../design-setup.js';
 import { type Hang, hang, type HangInput } from './hang.js';
 import { bodyOf, massParts } from './mass-parts.js';
 import {
@@ -43,6 +50,13 @@ export interface DownBefore {
   readonly latest: number | null;
 }
 
+/** One way of hanging; nothing is computed where the box stands. */
+export interface HangingLoad {
+  readonly hanging: Hanging;
+  readonly input: HangInput | null;
+  readonly hang: Hang | null;
+}
+
 export interface DesignLoad {
   readonly empty: Mass;
   /** Of the empty trap, and of the trap at the limit with its colony. */
@@ -50,9 +64,8 @@ export interface DesignLoad {
   readonly fullCentre: PointMass;
   readonly plan: LoadPlan;
   readonly down: DownBefore;
-  /** Forces at the limit; `null` when nothing says how it hangs, or it stands. */
-  readonly hang: Hang | null;
-  readonly hangInput: HangInput | null;
+  /** Forces at the limit on each way it hangs, as if it carried alone: that is the safe side. Empty when nobody said. */
+  readonly hangs: readonly HangingLoad[];
   /** kg of the empty trap with its cardboard soaked through; `null` without cardboard. */
   readonly soaked: number | null;
   /** Ids of what could not be weighed: sections measured by filling, `<id>.contents` for feeders and other things. */
@@ -80,10 +93,15 @@ export const FORCES_OF: Readonly<Record<HangingStyle, HangInput['style'] | null>
 };
 
 /** What `hang` reads of a design at a mass with its centre `z` m behind the middle of the box. */
-function hangInputOf(design: Design, stack: readonly PlacedSection[], mass: number, z: number): HangInput | null {
-  const { hanging } = design;
-  const style = hanging && FORCES_OF[hanging.style];
-  if (!hanging || !style) return null;
+function hangInputOf(
+  design: Design,
+  hanging: Hanging,
+  stack: readonly PlacedSection[],
+  mass: number,
+  z: number,
+): HangInput | null {
+  const style = FORCES_OF[hanging.style];
+  if (!style) return null;
   const all = { ...HANGING_DEFAULTS, ...hanging };
   const common = { mass, dynamic: all.dynamic, ...given(hanging, ['workingLoad']) };
   switch (style) {
@@ -157,15 +175,18 @@ export function designLoad(design: Design, room: number): DesignLoad {
   const centre = empty.mass > 0 ? centreOfMass({ masses: points }) : nowhere;
   const colony = { mass: Math.max(plan.swarm, plan.limit - empty.mass), x: 0, y: (stack.at(-1)?.top ?? 0) / 2, z: 0 };
   const fullCentre = centreOfMass({ masses: [centre, colony] });
-  const hangInput = hangInputOf(design, stack, Math.max(plan.limit, empty.mass + plan.swarm), fullCentre.z);
+  const atLimit = Math.max(plan.limit, empty.mass + plan.swarm);
+  const hangs = hangingsOf(design).map((hanging): HangingLoad => {
+    const input = hangInputOf(design, hanging, stack, atLimit, fullCentre.z);
+    return { hanging, input, hang: input && hang(input) };
+  });
   return {
     empty,
     centre,
     fullCentre,
     plan,
     down: downBefore(empty, room, plan),
-    hang: hangInput && hang(hangInput),
-    hangInput,
+    hangs,
     soaked: soakedMass(parts, empty.mass),
     unweighed,
   };

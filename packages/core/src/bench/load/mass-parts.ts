@@ -9,7 +9,7 @@
  */
 import { type Content } from '../cavity.js';
 import { type Design, faceWidth, frontWall, type PlacedSection } from '../design.js';
-import { HANGING_DEFAULTS } from '../design-setup.js';
+import { HANGING_DEFAULTS, hangingsOf } from '../design-setup.js';
 import { displacementOf, type FrameSpec, frameSpec } from '../frames.js';
 import { geometryOf, type Shape } from '../section-geometry.js';
 import type { MassPart, Material } from './mass.js';
@@ -195,12 +195,14 @@ export function bodyOf(design: Design, stack: readonly PlacedSection[]): { back:
   };
 }
 
-function hangingBoard(design: Design, stack: readonly PlacedSection[]): PlacedPart[] {
-  if (design.hanging?.style !== 'board') return [];
-  const { above, below, boardWidth, thickness } = { ...HANGING_DEFAULTS, ...design.hanging };
+function hangingBoards(design: Design, stack: readonly PlacedSection[]): PlacedPart[] {
+  const boards = hangingsOf(design).filter(({ style }) => style === 'board');
   const { back, bottom, top } = bodyOf(design, stack);
-  const at = { x: 0, y: (bottom - below + top + above) / 2, z: back + thickness / 2 };
-  return [{ ...piece('hanging board', 1, FRAME_WOOD, above + top - bottom + below, boardWidth, thickness), at }];
+  return boards.map((board) => {
+    const { above, below, boardWidth, thickness } = { ...HANGING_DEFAULTS, ...board };
+    const at = { x: 0, y: (bottom - below + top + above) / 2, z: back + thickness / 2 };
+    return { ...piece('hanging board', 1, FRAME_WOOD, above + top - bottom + below, boardWidth, thickness), at };
+  });
 }
 
 /** Every piece that is carried with the trap. */
@@ -210,7 +212,7 @@ export function massParts(design: Design, stack: readonly PlacedSection[]): Desi
   const all = [
     ...stack.flatMap((placed) => sectionParts(placed, design.material)),
     ...(lowest && highest ? boardParts(design, lowest, highest) : []),
-    ...hangingBoard(design, stack),
+    ...hangingBoards(design, stack),
   ];
   const unweighed = stack.flatMap(({ section, inside }) => [
     ...(inside.kind === 'measured' && inside.mass === undefined ? [section.id] : []),

@@ -193,6 +193,11 @@ function readColony(i: Readonly<Record<string, unknown>>): Colony {
   };
 }
 
+/** m2 of comb a room of so many m3 takes at most. */
+export function mostComb(room: number): number {
+  return (room * COMB_SHARE_OF_ROOM) / COMB_PITCH;
+}
+
 /** As `contents`, for values already read. */
 export function contentsAfter(days: number, { beesMass, room, flow }: Colony): Contents {
   const size = beesMass / USUAL_SWARM;

@@ -6,7 +6,7 @@ export const UNIT_SYSTEMS: readonly UnitSystem[] = ['metric', 'imperial'];
 
 /**
  * What a figure on the screen measures; `part` is a wire, nail or gap, too small for whole millimetres, `height` a distance on
- * a site, too large for them.
+ * a site, too large for them; `comb` an area of comb, `column` the water in a gauge that shows a pressure.
  */
 export type DisplayQuantity =
   | 'length'
@@ -16,6 +16,9 @@ export type DisplayQuantity =
   | 'volume'
   | 'mass'
   | 'force'
+  | 'moment'
+  | 'comb'
+  | 'column'
   | 'speed'
   | 'pressure'
   | 'flow'
@@ -31,6 +34,9 @@ export const SI_UNIT: Readonly<Record<DisplayQuantity, Unit>> = {
   volume: 'm3',
   mass: 'kg',
   force: 'N',
+  moment: 'N m',
+  comb: 'm2',
+  column: 'Pa',
   speed: 'm/s',
   pressure: 'Pa',
   flow: 'm3/s',
@@ -75,6 +81,18 @@ export const DISPLAY: Readonly<Record<DisplayQuantity, Readonly<Record<UnitSyste
   force: {
     metric: { unit: 'N', symbol: 'N', decimals: 0 },
     imperial: { unit: 'lbf', symbol: 'lbf', decimals: 0 },
+  },
+  moment: {
+    metric: { unit: 'N m', symbol: 'N m', decimals: 0 },
+    imperial: { unit: 'lbf ft', symbol: 'lbf ft', decimals: 0 },
+  },
+  comb: {
+    metric: { unit: 'm2', symbol: 'm²', decimals: 1 },
+    imperial: { unit: 'ft2', symbol: 'ft²', decimals: 1 },
+  },
+  column: {
+    metric: { unit: 'mmH2O', symbol: 'mm', decimals: 0 },
+    imperial: { unit: 'inH2O', symbol: 'in', decimals: 1 },
   },
   speed: {
     metric: { unit: 'm/s', symbol: 'm/s', decimals: 1 },

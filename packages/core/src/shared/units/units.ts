@@ -1,9 +1,9 @@
 /**
- * Units of length, area, volume, mass, force, speed, pressure, flow, charge and time with their SI factors.
+ * Units of length, area, volume, mass, force, moment, speed, pressure, flow, charge and time with their SI factors.
  *
  * Source: the international yard and pound (1959: 1 in = 25.4 mm, 1 lb = 0.453 592 37 kg), the US liquid gallon of
- * 231 cubic inches, standard gravity 9.806 65 m/s2. All factors are exact by definition, but the inch of water, which is the conventional one
- * (249.088 91 Pa).
+ * 231 cubic inches, standard gravity 9.806 65 m/s2. All factors are exact by definition, but the millimetre and inch of water, which are the
+ * conventional ones (9.806 65 and 249.088 91 Pa).
  */
 import { ANY, DomainError, numberAt, objectAt, wordAt } from '../errors/index.js';
 
@@ -13,7 +13,7 @@ const CUBIC_INCH = 1.6387064e-5;
 const GRAVITY = 9.80665;
 
 export type Quantity =
-  'length' | 'area' | 'volume' | 'mass' | 'force' | 'speed' | 'pressure' | 'flow' | 'charge' | 'time';
+  'length' | 'area' | 'volume' | 'mass' | 'force' | 'moment' | 'speed' | 'pressure' | 'flow' | 'charge' | 'time';
 
 export const UNITS = {
   m: { quantity: 'length', factor: 1 },
@@ -25,6 +25,7 @@ export const UNITS = {
   cm2: { quantity: 'area', factor: 1e-4 },
   mm2: { quantity: 'area', factor: 1e-6 },
   in2: { quantity: 'area', factor: 0.00064516 },
+  ft2: { quantity: 'area', factor: (12 * INCH) ** 2 },
   m3: { quantity: 'volume', factor: 1 },
   L: { quantity: 'volume', factor: 0.001 },
   cm3: { quantity: 'volume', factor: 1e-6 },
@@ -38,11 +39,14 @@ export const UNITS = {
   N: { quantity: 'force', factor: 1 },
   kgf: { quantity: 'force', factor: GRAVITY },
   lbf: { quantity: 'force', factor: POUND * GRAVITY },
+  'N m': { quantity: 'moment', factor: 1 },
+  'lbf ft': { quantity: 'moment', factor: POUND * GRAVITY * 12 * INCH },
   'm/s': { quantity: 'speed', factor: 1 },
   'ft/s': { quantity: 'speed', factor: 12 * INCH },
   Pa: { quantity: 'pressure', factor: 1 },
   kPa: { quantity: 'pressure', factor: 1000 },
-  inH2O: { quantity: 'pressure', factor: 249.08891 },
+  mmH2O: { quantity: 'pressure', factor: GRAVITY },
+  inH2O: { quantity: 'pressure', factor: 25.4 * GRAVITY },
   'm3/s': { quantity: 'flow', factor: 1 },
   'L/s': { quantity: 'flow', factor: 0.001 },
   'm3/h': { quantity: 'flow', factor: 1 / 3600 },

@@ -16,7 +16,14 @@ import { decimalText, figureOf, temperatureOf } from './format';
  * What a field holds: a size, a small part (wire, nail), a height on a site, a volume, a mass, a force, air's speed, pressure
  * and flow, a charge, a time, a temperature, a power, a share shown in percent, an angle, a plain number, or how many.
  */
-export type FieldKind = DisplayQuantity | 'temperature' | 'power' | 'percent' | 'degrees' | 'number' | 'count';
+export type FieldKind =
+  | Exclude<DisplayQuantity, 'moment' | 'comb' | 'column'>
+  | 'temperature'
+  | 'power'
+  | 'percent'
+  | 'degrees'
+  | 'number'
+  | 'count';
 
 export type Parsed = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly sentence: string };
 
@@ -136,8 +143,10 @@ const WORDS: Partial<Readonly<Record<FieldKind, readonly (readonly [pattern: Reg
       [/^pa$/, 'Pa'],
       [/^kpa$/, 'kPa'],
       [/^mbar$|^hpa$/, 'Pa', 100],
-      [/^inh[2₂]o$|^inwg$/, 'inH2O'],
-      [/^mmh[2₂]o$/, 'Pa', 9.80665],
+      // The two arms of a water gauge are read in plain millimetres or inches.
+      [/^in(?:h[2₂]o|wg)?$/, 'inH2O'],
+      [/^mm(?:h[2₂]o|wg)?$/, 'mmH2O'],
+      [/^cm(?:h[2₂]o|wg)?$/, 'mmH2O', 10],
     ],
     flow: [
       [/^l\/?s$/, 'L/s'],

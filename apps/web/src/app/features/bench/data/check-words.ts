@@ -14,6 +14,7 @@ interface Told {
   readonly part: (n: number) => string;
   readonly area: (n: number) => string;
   readonly volume: (value: number) => string;
+  readonly comb: (n: number) => string;
   readonly count: (n: number) => number;
 }
 
@@ -61,6 +62,25 @@ const SENTENCES: Readonly<Record<CheckCode, (told: Told) => string>> = {
   'volume-unusual': ({ volume, count }) =>
     `${volume(count(0))} is unusual: most that were tried lie between ${volume(count(1))} and ${volume(count(2))}`,
   'entrance-unusual': ({ area }) => `A door of ${area(0)} is unusual`,
+  'room-under-frames': ({ name, length, comb, count }) =>
+    `${length(0)} of room under the frames of ${name}: bees may fill it with ${comb(1)} of wild comb, as much as ${count(2)} of these frames, to be cut out when they move. Look in before it is built`,
+  'feeder-too-tight': ({ name, length, count }) =>
+    `${count(0)} frames and the feeder do not go into ${name}: a feeder as long as the frames takes ${length(1)}, ${most(count(2))} beside it`,
+  'joint-open': ({ name, length, area }) =>
+    `${name} and what it stands on do not close: a gap of ${length(0)}, ${area(1)} in all. Light, rain and bees come in, and scouts count it as a door`,
+  'joint-narrow': ({ name, part }) => `${name} stands on ${part(0)} of wood at its edges: it slips off`,
+  'joint-sill': ({ name, length }) =>
+    `A ledge of ${length(0)} stands out under ${name}: rain lies on it and runs into the joint`,
+  'bars-not-in': ({ name, length }) => `Bars of ${length(0)} do not go into ${name}, ${length(1)} wide inside`,
+  'bars-fall-in': ({ name, length }) => `Bars of ${length(0)} do not span the opening of ${name}: they fall in`,
+  'bars-too-many': ({ name, length, count }) =>
+    `${count(0)} bars do not go side by side into ${name}, ${length(1)} long`,
+  'bars-below-crown': ({ name, length }) =>
+    `The bars hang ${length(0)} below the crown of ${name}, where it is as wide as they are long: bees build above them too, unless they touch`,
+  'bars-shut': ({ name, length }) =>
+    `The bars hang ${length(0)} below the crown of ${name} and touch: the room ends at them, and so does the volume`,
+  'board-which-way': ({ name, length }) =>
+    `Which way does the board of ${name} stand? It is ${length(0)} wide: it makes the height of a box, or its width`,
 };
 
 /** What a check says, with its figures in the reader's units. */
@@ -72,6 +92,7 @@ export function checkSentence(check: DesignCheck, design: Design, system: UnitSy
     part: (n) => figureText(count(n), 'part', system),
     area: (n) => figureText(count(n), 'area', system),
     volume: (value) => figureText(value, 'volume', system),
+    comb: (n) => figureText(count(n), 'comb', system),
     count,
   });
 }
@@ -86,7 +107,9 @@ export function fixWords({ code, amount }: DesignFix, system: UnitSystem): strin
     case 'widen-box':
       return `Widen it by ${part}`;
     case 'hold-with-spacer':
-      return `Hold them with a ${length} block`;
+      return amount > 0 ? `Hold them with a ${length} block` : 'Hold them with blocks beside the lugs';
+    case 'hold-with-nails':
+      return 'Hold them with nails';
     case 'lower-bars':
       return `Hang the bars ${part} below the rim`;
     case 'thicken-ends':
@@ -109,6 +132,14 @@ export function fixWords({ code, amount }: DesignFix, system: UnitSystem): strin
       return `Take it as ${length}`;
     case 'nail-across':
       return 'Put a nail across';
+    case 'taller-frames':
+      return `Hang frames ${length} high`;
+    case 'board-on-joint':
+      return `Put a ${length} board with a hole between them`;
+    case 'board-is-height':
+      return `It makes the height, ${length}`;
+    case 'board-is-width':
+      return `It makes the width, ${length}`;
     case 'saw-wider':
       return `Saw it ${part} wider`;
   }

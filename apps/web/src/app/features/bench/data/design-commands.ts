@@ -18,6 +18,7 @@ import {
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { valueAt } from '../../../shared/documents/value-at';
 import * as edits from './design-edits';
+import type { HangingChoice } from './design-edits';
 import { DesignEditorStore } from './design-editor-store';
 import type { Mend } from './readings-view';
 
@@ -144,13 +145,8 @@ export class DesignCommands {
   }
 
   /** Another way of hanging, or `none`; what the keeper read off the label stays. */
-  hang(style: string): void {
-    const { dynamic, workingLoad } = this.#store.document()?.hanging ?? {};
-    const kept = {
-      ...(dynamic === undefined ? {} : { dynamic }),
-      ...(workingLoad === undefined ? {} : { workingLoad }),
-    };
-    this.change({ part: 'whole', field: 'hanging', value: style === 'none' ? undefined : { ...kept, style } });
+  hang({ nth, style }: HangingChoice): void {
+    this.#store.edit((design) => edits.withHanging(design, nth, style));
   }
 
   school({ dispute, choice }: { readonly dispute: Dispute; readonly choice: SchoolChoice | undefined }): void {

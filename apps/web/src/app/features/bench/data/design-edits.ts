@@ -7,6 +7,8 @@ import {
   type DoorShape,
   drawnHeight,
   type GapPlace,
+  hangingsOf,
+  type HangingStyle,
   insideShape,
   isRound,
   type Shape,
@@ -33,7 +35,7 @@ export function pathOfPart(design: Design, id: string): string {
   if (entrance >= 0) return `entrances[${entrance}].`;
   const gap = (design.gaps ?? []).findIndex((one) => one.id === id);
   if (gap >= 0) return `gaps[${gap}].`;
-  return SETUP_PARTS.some((part) => part === id) ? `${id}.` : '';
+  return SETUP_PARTS.some((part) => part === id) || id.startsWith('alsoHangs[') ? `${id}.` : '';
 }
 
 /** Sizes to start a section of a kind from: common things a keeper has, to be overwritten at once. */
@@ -136,6 +138,17 @@ export function changeShape(section: DesignSection, kind: Shape['kind']): Design
   return { ...section, shape, wall, endWall: wall, contents, label: section.label === old ? label : section.label };
 }
 
+/** A pot or cooler turned over: its ends change places, and what is built into them. */
+export function upsideDown(section: DesignSection): DesignSection {
+  const { shape, floorInset, roofInset } = section;
+  const turned = { ...section, floorInset: roofInset, roofInset: floorInset };
+  if (shape.kind === 'cone') {
+    const { diameterBottom, diameterTop } = shape;
+    return { ...turned, shape: { ...shape, diameterBottom: diameterTop, diameterTop: diameterBottom } };
+  }
+  return shape.kind === 'frustum' ? { ...turned, shape: { ...shape, bottom: shape.top, top: shape.bottom } } : section;
+}
+
 const DOORS: Readonly<Record<DoorShape['kind'], { readonly label: string; readonly opening: DoorShape }>> = {
   hole: { label: 'Round hole', opening: { kind: 'hole', diameter: 0.038 } },
   slot: { label: 'Slot', opening: { kind: 'slot', width: 0.08, height: 0.016 } },
@@ -207,6 +220,27 @@ export function newContent(section: DesignSection, kind: Content['kind']): Conte
     case 'other':
       return { kind, volume: 0.0005, count: 1 };
   }
+}
+
+/** How a design hangs, one way after the other: `style` none takes the way at `nth` away, and those behind it move up. */
+export interface HangingChoice {
+  readonly nth: number;
+  readonly style: HangingStyle | 'none';
+}
+
+/** Another way of hanging at its place; the label read for the old one stays. */
+export function withHanging(design: Design, nth: number, style: HangingChoice['style']): Design {
+  const all = [...hangingsOf(design)];
+  const { dynamic, workingLoad } = all[nth] ?? {};
+  const kept = { ...(dynamic === undefined ? {} : { dynamic }), ...(workingLoad === undefined ? {} : { workingLoad }) };
+  all.splice(nth, 1, ...(style === 'none' ? [] : [{ ...kept, style }]));
+  const { hanging: _first, alsoHangs: _others, ...rest } = design;
+  const [hanging, ...alsoHangs] = all;
+  return {
+    ...rest,
+    ...(hanging ? { hanging } : {}),
+    ...(alsoHangs.length > 0 ? { alsoHangs } : {}),
+  };
 }
 
 const GAP_OPENING = { kind: 'slot', width: 0.1, height: 0.008 } as const;

@@ -1,4 +1,4 @@
-import type { Design, DesignEntrance, DesignGap, DesignSection } from '@yewridge/core/bench';
+import { type Design, type DesignEntrance, type DesignGap, type DesignSection, hangingsOf } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import equal from 'fast-deep-equal';
 import { figureText } from '../../../shared/units/format';
@@ -91,7 +91,10 @@ function order(before: readonly Part[], after: readonly Part[]): string[] {
 }
 
 function setupChanges(before: Design, after: Design, system: UnitSystem): string[] {
-  const style = (design: Design): string => (design.hanging ? HANGING_NAMES[design.hanging.style] : '');
+  const style = (design: Design): string =>
+    hangingsOf(design)
+      .map((one) => HANGING_NAMES[one.style])
+      .join(' and ');
   const limit = (design: Design): string =>
     design.load
       ? `${figureText(design.load.limit, 'mass', system)}, swarm ${figureText(design.load.swarm, 'mass', system)}`

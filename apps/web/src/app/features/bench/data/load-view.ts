@@ -2,6 +2,7 @@ import {
   ADDED_BAND,
   type Design,
   type DesignLoad,
+  type HangingLoad,
   type HangVerdict,
   HORIZON_DAYS,
   ladderCheck,
@@ -15,7 +16,7 @@ import type { UnitSystem } from '@yewridge/core/shared/units';
 import type { Working } from '../../../shared/layout/working-panel';
 import { decimalText, figureOf, figureText } from '../../../shared/units/format';
 import type { Piece } from './readings-view';
-import { FLOW_NAMES } from './setup-words';
+import { FLOW_NAMES, HANGING_NAMES } from './setup-words';
 
 const dayText = (day: number | null): string =>
   day === null ? `after day ${HORIZON_DAYS}` : `day ${decimalText(Math.floor(day), 0)}`;
@@ -109,22 +110,32 @@ const VERDICTS: Readonly<Record<HangVerdict, LoadLine['level']>> = {
   'needs-ledge': 'look',
 };
 
-const NM_PER_LBF_FT = 1.355818;
-/** A moment in the reader's units: `12 N m`, `9 lbf ft`. */
-export function momentText(moment: number, system: UnitSystem): string {
-  return system === 'imperial' ? `${decimalText(moment / NM_PER_LBF_FT, 0)} lbf ft` : `${decimalText(moment, 0)} N m`;
-}
-
 /** What the load does to what it hangs by, in sentences. */
 export function hangLines(design: Design, load: DesignLoad, system: UnitSystem): readonly LoadLine[] {
-  const { hang, hangInput } = load;
+  const { hangs } = load;
   if (!design.hanging) return [{ level: 'know', sentence: 'Say how it hangs, and the forces follow.' }];
+  if (hangs.length < 2) return hangs.flatMap((one) => linesOf(one, system));
+  const alone: LoadLine = {
+    level: 'know',
+    sentence: 'Each is judged as if it carried all of it alone: nobody knows how they share',
+  };
+  const named = hangs.flatMap((one) =>
+    linesOf(one, system).map(({ level, sentence }) => ({
+      level,
+      sentence: `${HANGING_NAMES[one.hanging.style]}: ${sentence.charAt(0).toLowerCase()}${sentence.slice(1)}`,
+    })),
+  );
+  return [alone, ...named];
+}
+
+/** One way of hanging. */
+function linesOf({ hang, input: hangInput }: HangingLoad, system: UnitSystem): readonly LoadLine[] {
   if (!hang || !hangInput) return [{ level: 'know', sentence: 'It stands: strap it against wind and tipping.' }];
   const force = (value: number): string => figureText(value, 'force', system);
   const lines: LoadLine[] = [];
   if (hang.moment !== undefined && hang.pullOut !== undefined && hang.shear !== undefined) {
     const many = 'fasteners' in hangInput && (hangInput.fasteners ?? 1) > 1;
-    const moment = momentText(hang.moment, system);
+    const moment = figureText(hang.moment, 'moment', system);
     lines.push({
       level: 'know',
       sentence: `At the limit ${moment} pull ${many ? 'each top screw' : 'the fixing'} out with ${force(hang.pullOut)}; ${force(hang.shear)} bear down on ${many ? 'each' : 'it'}`,

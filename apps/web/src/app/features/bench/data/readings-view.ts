@@ -1,5 +1,5 @@
 import type { Content, Design, DesignCheck, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
-import { assessDesign, DOOR_BAND, openingArea, PASSAGE, withinTape } from '@yewridge/core/bench';
+import { assessDesign, DOOR_BAND, openingArea, PASSAGE, nearAim } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureOf, figureText, percentText } from '../../../shared/units/format';
 import type { Working } from '../../../shared/layout/working-panel';
@@ -246,7 +246,7 @@ export function checkLines(
   if (door.band === 'within') lines.push({ level: 'good', sentence: 'The door is of the size swarms choose' });
   if (door.area > 0 && !door.flags.includes('bird'))
     lines.push({ level: 'good', sentence: 'The door keeps birds out' });
-  if (Math.abs(room.gross - design.target) <= 0.1 * design.target) {
+  if (nearAim(design, readings)) {
     lines.push({ level: 'good', sentence: `Within a tenth of the ${roundText(design.target, system)} aimed at` });
   }
   return lines.sort((a, b) => LEVEL_ORDER[a.level] - LEVEL_ORDER[b.level]);
@@ -262,7 +262,7 @@ export function fitRemark(
   options: readonly FitOption[],
   system: UnitSystem,
 ): string | null {
-  const reached = withinTape(design, readings);
+  const reached = nearAim(design, readings);
   if (reached) return options.length === 0 ? 'It fits: nothing to change.' : null;
   const onWay = options.some(({ kind }) => !DOOR_KINDS.includes(kind));
   return onWay ? null : `No single change brings this stack to ${roundText(design.target, system)}.`;
@@ -278,7 +278,11 @@ export function fitWords(option: FitOption, design: Design, system: UnitSystem):
     case 'raise-base':
       return { act: `Make it ${target}: raise the base by ${length}`, result: litres };
     case 'lower-base':
-      return { act: `Make it ${target}: lower the base by ${length}`, result: litres };
+      return { act: `Make it ${target}: saw ${length} off the base`, result: litres };
+    case 'other-base':
+      return { act: `Make it ${target}: take a base ${length} high instead`, result: litres };
+    case 'add-shim':
+      return { act: `Make it ${target}: put a shim of ${length} under it`, result: litres };
     case 'set-base-under':
       return { act: `Make it ${target}: set a base of ${length} under it`, result: litres };
     case 'add-boxes':

@@ -165,6 +165,10 @@ export const STARTING_WORDS: Readonly<Record<StartingPoint, { readonly when: str
     when: 'A round cavity like a tree, for a price of almost nothing.',
     costs: 'Combs on bars must be cut or moved whole, and wet cardboard does not bear.',
   },
+  'upright-pot': {
+    when: 'A plant pot stands as it does in a garden, a lid over its rim and bars across it.',
+    costs: 'Comb sticks to walls that widen upward, and the lid must be tight and tied down.',
+  },
   'upturned-pot': {
     when: 'Weather-proof, light, washed in a minute, and nobody steals it.',
     costs: 'Combs on bars must be cut or moved whole; thin walls are hot in the sun.',

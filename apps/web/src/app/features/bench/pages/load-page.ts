@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { LADDER_RATINGS, type LadderRating } from '@yewridge/core/bench';
+import { hangingsOf, LADDER_RATINGS, type LadderRating } from '@yewridge/core/bench';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { readChoice, readText, writeChoice } from '../../../shared/kept/kept-choice';
 import { Caution } from '../../../shared/layout/caution';
@@ -36,6 +36,7 @@ export class LoadPage {
   protected readonly system = inject(UnitChoice).system;
 
   protected readonly cautions = HANGING_CAUTIONS;
+  protected readonly hangingsOf = hangingsOf;
   protected readonly ladders = LADDER_NAMES;
 
   protected readonly answer = computed(() => {

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type Design, type DesignProblem, LOAD_DEFAULTS } from '@yewridge/core/bench';
+import {
+  type Design,
+  type DesignProblem,
+  type Hanging,
+  hangingsOf,
+  LOAD_DEFAULTS,
+  SETUP_LIMITS,
+} from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
+import type { HangingChoice } from '../data/design-edits';
 import { hangingFields, LOAD_FIELDS } from '../data/setup-fields';
 import { FLOW_NAMES, HANGING_NAMES } from '../data/setup-words';
 import { faultsUnder } from '../data/stack-rows';
@@ -14,21 +22,23 @@ import type { PanelChange } from './panel-change';
   imports: [ChoiceLine, FieldList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <yw-choice-line
-      label="It hangs"
-      [names]="names"
-      [value]="design().hanging?.style ?? 'none'"
-      (chosen)="hangingChosen.emit($event)"
-    />
-    @if (design().hanging; as hanging) {
-      <yw-field-list
-        [fields]="fields()"
-        [part]="hanging"
-        [faults]="hangingFaults()"
-        prefix="hanging:"
-        (changed)="changed.emit({ part: 'hanging', field: $event.field, value: $event.value })"
-        (left)="left.emit()"
+    @for (way of ways(); track way.part) {
+      <yw-choice-line
+        [label]="$first ? 'It hangs' : 'And besides'"
+        [names]="$first ? names : otherNames"
+        [value]="way.hanging?.style ?? 'none'"
+        (chosen)="chosen($index, $event)"
       />
+      @if (way.hanging; as hanging) {
+        <yw-field-list
+          [fields]="way.fields"
+          [part]="hanging"
+          [faults]="way.faults"
+          [prefix]="way.part + ':'"
+          (changed)="changed.emit({ part: way.part, field: $event.field, value: $event.value })"
+          (left)="left.emit()"
+        />
+      }
     }
     <yw-field-list
       [fields]="loadFields"
@@ -52,19 +62,29 @@ export class HangingForm {
   readonly problems = input.required<readonly DesignProblem[]>();
   readonly system = input.required<UnitSystem>();
   readonly changed = output<PanelChange>();
-  readonly hangingChosen = output<string>();
+  readonly hangingChosen = output<HangingChoice>();
   readonly left = output();
 
   protected readonly names = { none: 'not said yet', ...HANGING_NAMES };
+  protected readonly otherNames = { none: 'nothing else', ...HANGING_NAMES };
   protected readonly flows = FLOW_NAMES;
   protected readonly loadFields = LOAD_FIELDS;
   protected readonly plan = computed(() => this.design().load ?? LOAD_DEFAULTS);
-  protected readonly fields = computed(() => {
-    const { hanging } = this.design();
-    return hanging ? hangingFields(hanging) : [];
+  /** Every way it hangs, and room for one more. */
+  protected readonly ways = computed(() => {
+    const all: readonly (Hanging | undefined)[] = hangingsOf(this.design());
+    const most = SETUP_LIMITS.alsoHangs.max + 1;
+    return [...all, ...(all.length < most ? [undefined] : [])].map((hanging, n) => {
+      const part = n === 0 ? 'hanging' : `alsoHangs[${n - 1}]`;
+      const faults = faultsUnder(part, this.problems(), this.system());
+      return { part, hanging, faults, fields: hanging ? hangingFields(hanging) : [] };
+    });
   });
-  protected readonly hangingFaults = computed(() => faultsUnder('hanging', this.problems(), this.system()));
   protected readonly loadFaults = computed(() => faultsUnder('load', this.problems(), this.system()));
+
+  protected chosen(nth: number, style: string): void {
+    this.hangingChosen.emit({ nth, style: style as HangingChoice['style'] });
+  }
 
   /** The plan is one thing: what is not said yet comes with the first word of it. */
   protected planned(field: string, value: unknown): void {

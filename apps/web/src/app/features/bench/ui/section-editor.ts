@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { type Content, DESIGN_LIMITS, type DesignSection, type Shape } from '@yewridge/core/bench';
-import { changeShape, contentKinds, newContent } from '../data/design-edits';
+import { changeShape, contentKinds, newContent, upsideDown } from '../data/design-edits';
 import { contentFields, REST_FIELD, sectionFields } from '../data/fields';
 import { ARRANGEMENT_NAMES, CONTENT_NAMES, FILL_NAMES, FRAME_NAMES, SHAPE_NAMES } from '../data/names';
 import { GRAIN_NAMES, SECURED_NAMES } from '../data/setup-words';
@@ -30,6 +30,8 @@ export class SectionEditor {
 
   protected readonly shapes = SHAPE_NAMES;
   protected readonly axes = { upright: 'stands', lying: 'lies' };
+  protected readonly ends = { down: 'rim down', up: 'rim up' };
+  protected readonly boardSides = { unsaid: 'not said', height: 'height of the box', width: 'width of the box' };
   protected readonly sides = { inside: 'inside', outside: 'outside' };
   protected readonly frames = FRAME_NAMES;
   protected readonly fills = FILL_NAMES;
@@ -78,6 +80,19 @@ export class SectionEditor {
     const { diameter, length } = section.shape;
     const shape = { kind: 'cylinder', axis: axis === 'lying' ? 'lying' : 'upright', diameter, length, cut: 0 } as const;
     this.replaced.emit({ ...section, shape });
+  }
+
+  /** Which end is wider; a straight one stands as it likes. */
+  protected rim(): 'up' | 'down' {
+    const { shape } = this.section();
+    if (shape.kind === 'cone') return shape.diameterTop > shape.diameterBottom ? 'up' : 'down';
+    return shape.kind === 'frustum' && shape.top.length * shape.top.width > shape.bottom.length * shape.bottom.width
+      ? 'up'
+      : 'down';
+  }
+
+  protected turned(rim: string): void {
+    if (rim !== this.rim()) this.replaced.emit(upsideDown(this.section()));
   }
 
   protected contentChanged(index: number, change: PartChange): void {

@@ -9,6 +9,7 @@ import {
   type Dispute,
   GAP_PLACES,
   type GapPlace,
+  hangingsOf,
   LOAD_DEFAULTS,
   openingArea,
   type SchoolChoice,
@@ -17,7 +18,7 @@ import type { UnitSystem } from '@yewridge/core/shared/units';
 import { Icon } from '../../../shared/icons/icon';
 import { focusAfterMenu } from '../../../shared/layout/menu-focus';
 import { figureText } from '../../../shared/units/format';
-import { changeGap } from '../data/design-edits';
+import { changeGap, type HangingChoice } from '../data/design-edits';
 import { hangLines } from '../data/load-view';
 import { BOARD_MOISTURE, gapFields } from '../data/setup-fields';
 import { FLOW_NAMES, GAP_NAMES, HANGING_CAUTIONS, HANGING_NAMES, STORES_NAMES } from '../data/setup-words';
@@ -53,7 +54,7 @@ export class SetupPanel {
   readonly gapAdded = output<{ readonly place: GapPlace; readonly label: string }>();
   readonly gapReplaced = output<DesignGap>();
   readonly gapRemoved = output<string>();
-  readonly hangingChosen = output<string>();
+  readonly hangingChosen = output<HangingChoice>();
   readonly schoolChosen = output<{ readonly dispute: Dispute; readonly choice: SchoolChoice | undefined }>();
   readonly left = output();
 
@@ -69,9 +70,10 @@ export class SetupPanel {
   protected readonly moisture = [BOARD_MOISTURE];
 
   protected readonly plan = computed(() => this.design().load ?? LOAD_DEFAULTS);
+  protected readonly hangings = computed(() => hangingsOf(this.design()));
   protected readonly hangingName = computed(() => {
-    const style = this.design().hanging?.style;
-    return style === undefined ? 'Not said yet' : HANGING_NAMES[style];
+    const styles = this.hangings().map(({ style }) => HANGING_NAMES[style]);
+    return styles.length === 0 ? 'Not said yet' : styles.join(' and ');
   });
   protected readonly hangingLines = computed(() => {
     const load = this.load();
