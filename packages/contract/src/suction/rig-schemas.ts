@@ -9,6 +9,7 @@ import {
   HOSE_WALL_IDS,
   LANDINGS,
   LAYOUTS,
+  LINKS,
   LIDS,
   MESH_KEYS,
   MOODS,
@@ -185,7 +186,10 @@ export const rigSchema = Joi.object<Rig>({
     instrument: word(['typed', 'simulated']).required(),
     readings: Joi.array().items(reading).max(L.readings).required(),
     leakArea: must(L.leak),
+    sealedBefore: within(L.sealedSuction),
   }),
+  plunger: Joi.object({ clearance: must(L.clearance) }),
+  own: Joi.array().items(word(LINKS)).unique(),
 });
 
 function byKindOfAmount(): Joi.ObjectSchema {

@@ -173,6 +173,15 @@ export { ventilationFlow, type Vents } from './ventilation.js';
 export { randomNormals, randomUniforms } from '../shared/stats/index.js';
 export { airCourse, type AirPoint, type CoursePart } from './rig/air-course.js';
 export { type GateLane, gateLane, gateLanes, OPENERS, type Opener, PANEL_FORCE, rigSweetSpot } from './rig/band.js';
+export {
+  DRIVE_OFFERS,
+  driveFault,
+  type DriveFault,
+  type DriveOffer,
+  type DriveOffers,
+  driveOffers,
+} from './rig/drive-offers.js';
+export { batteriesFor, followed, following, follows, LINKS, type Link, onItsOwn, poweredBy } from './rig/links.js';
 export { landingIncidence, landingOf } from './rig/landing.js';
 export {
   BATTERIES,
@@ -208,6 +217,8 @@ export { RIG_FAULTS, type RigFault, type RigProblem, rigProblems } from './rig/r
 export {
   BEND_RETAIN,
   boxPanels,
+  inRow,
+  landingDistance,
   rigBee,
   rigClimbs,
   rigPath,

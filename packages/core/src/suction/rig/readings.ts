@@ -56,13 +56,20 @@ function weak({ source: { curve }, calibration }: Rig): boolean {
   return curve.kind !== 'table' && curve.sealedSuction < WEAK_SOURCE && calibration === undefined;
 }
 
+/** The rig as its screen clogs: by the sealed suction of before where a calibration did not find it. */
+function clogging({ calibration, source: { curve } }: Rig, system: SuctionSystem): SuctionSystem {
+  const sealed = calibration?.sealedBefore;
+  if (sealed === undefined || curve.kind === 'table') return system;
+  return { ...system, source: { ...system.source, curve: { ...curve, sealedSuction: sealed } } };
+}
+
 function screenOf(rig: Rig, system: SuctionSystem, state: SuctionState): RigReadings['screen'] {
   const { air } = system;
   const { openFraction } = meshByKey({ key: rig.screen.mesh });
   const area = screenArea(rig);
   const wireReynolds = (state.speed.screenUncovered * system.screen.wireDiameter * air.density) / air.viscosity;
   const lossCoefficient = screenLossCoefficient({ openFraction, wireReynolds });
-  const shutPressure = screenShutPressure({ system, opening: rig.bleed.opening });
+  const shutPressure = screenShutPressure({ system: clogging(rig, system), opening: rig.bleed.opening });
   const shared = {
     flow: state.flow.screen,
     area,

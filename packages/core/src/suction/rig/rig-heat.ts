@@ -9,7 +9,7 @@ import { BEE_DATA, type Mood, MOODS } from '../bee-data.js';
 import { type BeeCount, beeContactArea, beesFromMass, beesOnFrames, boxesNeeded } from '../capacity.js';
 import { crosswiseArea, type HeatBox, heatCourse, type HeatPoint, type HeatRun, parkedCabinTemp } from '../heat.js';
 import { meshByKey } from '../screen.js';
-import { boxPanels, screenArea } from './rig-system.js';
+import { boxPanels, inRow, screenArea } from './rig-system.js';
 import type { Rig } from './rig.js';
 
 export const HEAT_CONVENTIONS = {
@@ -53,6 +53,9 @@ export interface HeatQuestion {
   /** m² of open mesh low and high, on top of the seams. */
   readonly meshLow?: number;
   readonly meshHigh?: number;
+  /** What could be done: m² free with the lid off its open screen, and m³/s with the source left running. */
+  readonly couldOpen?: number;
+  readonly couldRun?: number;
 }
 
 export function heatBox(a: HeatQuestion): HeatBox {
@@ -104,8 +107,12 @@ export function rigBoxesNeeded(rig: Rig): { perBox: number; boxes: number; fill:
   return boxesNeeded({ bees: beesWanted(rig).typical, frameType: type, framesPerBox: count });
 }
 
+function openScreen(rig: Rig): number {
+  return meshByKey({ key: rig.screen.mesh }).openFraction * (1 - rig.screen.coverage);
+}
+
 function topAreaOf(rig: Rig): number {
-  const open = meshByKey({ key: rig.screen.mesh }).openFraction * (1 - rig.screen.coverage);
+  const open = openScreen(rig);
   if (rig.heat.lid === 'off') return screenArea(rig) * open;
   if (rig.heat.lid === 'closed') return 0;
   return Math.min(screenArea(rig), crosswiseArea({ length: rig.box.length, width: rig.box.width })) * open;
@@ -129,8 +136,10 @@ export function rigHeatQuestion(rig: Rig, sourceFlow: number): HeatQuestion {
     lidArea: panels.lid,
     sideArea: box.length * box.height * box.boxes,
     topArea: topAreaOf(rig),
-    height: box.height * box.boxes,
+    height: inRow(rig.layout) ? box.height : box.height * box.boxes,
     fanFlow: heat.fan ? sourceFlow : 0,
+    couldOpen: screenArea(rig) * openScreen(rig),
+    couldRun: sourceFlow,
   };
 }
 
@@ -139,7 +148,21 @@ export interface HeatClock {
   readonly course: readonly HeatPoint[];
   /** s to warning and to danger by how stirred up the bees are; `null` never within the run. */
   readonly byMood: Readonly<Record<Mood, { readonly warning: number | null; readonly danger: number | null }>>;
+  /** s to warning of agitated bees by what can be done about it: lid off and source off, or lid shut and source running. */
+  readonly cooling: { readonly lidOff: number | null; readonly running: number | null } | null;
   readonly outsideTemp: number;
+}
+
+/** The two ways to cool a box of bees just taken, beside each other. */
+function coolingOf(question: HeatQuestion): HeatClock['cooling'] {
+  const { couldOpen, couldRun } = question;
+  if (couldOpen === undefined || couldRun === undefined) return null;
+  const warning = (topArea: number, fanFlow: number): number | null =>
+    heatCourse({
+      ...heatBox({ ...question, mood: 'agitated', topArea, fanFlow }),
+      duration: HEAT_CONVENTIONS.duration,
+    }).timeToWarning;
+  return { lidOff: warning(couldOpen, 0), running: warning(0, couldRun) };
 }
 
 /** The course of the chosen case over two hours, and the times of all three moods. `goOn` is asked between the runs. */
@@ -160,6 +183,7 @@ export function heatClock(question: HeatQuestion, goOn: () => boolean = () => tr
     run,
     course,
     byMood: { resting: times('resting'), disturbed: times('disturbed'), agitated: times('agitated') },
+    cooling: coolingOf(question),
     outsideTemp: heatBox(question).outsideTemp,
   };
 }

@@ -7,7 +7,7 @@
 import { DomainError, Fields } from '../../shared/errors/index.js';
 import { gateOf } from '../gate.js';
 import { sourceOf } from '../source.js';
-import { rigSource } from './rig-system.js';
+import { inRow, rigSource } from './rig-system.js';
 import { fittedNozzle, type Rig } from './rig.js';
 
 export const RIG_FAULTS = [
@@ -68,7 +68,7 @@ export function rigProblems(rig: Rig): RigProblem[] {
     [rig.fitted !== null && fittedNozzle(rig) === null, 'fitted', 'nozzle-gone'],
     [mesh[0] > lid[0] || mesh[1] > lid[1], 'screen.length', 'screen-larger-than-box'],
     [box.landing.distance > Math.hypot(box.length, box.height), 'box.landing.distance', 'landing-beyond-box'],
-    [box.boxes * box.height > HIGHEST_STACK, 'box.boxes', 'stack-too-high'],
+    [!inRow(rig.layout) && box.boxes * box.height > HIGHEST_STACK, 'box.boxes', 'stack-too-high'],
     [gateSpan(rig) > lid[0], 'bleed.gate', 'gate-larger-than-lid'],
   ];
   return [

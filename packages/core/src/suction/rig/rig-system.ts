@@ -34,16 +34,24 @@ export function nozzlePipe({ diameter, length, entrance }: RigNozzle): Nozzle {
   return { diameter, length, entrance };
 }
 
+/** Boxes of a split deep stand one behind the other along the bees' path; those of the others on each other. */
+export function inRow(layout: Rig['layout']): boolean {
+  return layout === 'splitDeep';
+}
+
+/** m from the port to where bees land: boxes in a row lengthen it. */
+export function landingDistance({ box, layout }: Rig): number {
+  return box.landing.distance + (inRow(layout) ? (box.boxes - 1) * box.length : 0);
+}
+
 /** Side areas of the box in m²: one lid, all its walls outside-in for heat, and its largest panel. */
-export function boxPanels({ box }: Rig): { lid: number; largest: number; walls: number } {
-  const { length, width, height, boxes } = box;
-  const stack = height * boxes;
-  const lid = length * width;
-  return {
-    lid,
-    largest: Math.max(lid, length * height, width * height),
-    walls: 2 * lid + 2 * (length + width) * stack,
-  };
+export function boxPanels({ box, layout }: Rig): { lid: number; largest: number; walls: number } {
+  const { width, height, boxes } = box;
+  const one = Math.max(box.length * width, box.length * height, width * height);
+  const { length, stack } = inRow(layout)
+    ? { length: box.length * boxes, stack: height }
+    : { length: box.length, stack: height * boxes };
+  return { lid: length * width, largest: one, walls: 2 * length * width + 2 * (length + width) * stack };
 }
 
 export function screenArea({ screen }: Rig): number {
@@ -132,7 +140,7 @@ export function rigPath(rig: Rig, state: SuctionState): HosePath {
     approach: { distance: START_DISTANCE, flow: state.flow.hose, nozzleArea: (Math.PI * mouth ** 2) / 4 },
     segments: [...first, ...hoseSegments],
     box: {
-      distance: box.landing.distance,
+      distance: landingDistance(rig),
       portDiameter: Math.min(port.diameter, state.jetDiameter > 0 ? state.jetDiameter : port.diameter),
       portSpeed: state.speed.portJet,
       incidence: (box.landing.angleDeg * Math.PI) / 180,

@@ -8,6 +8,7 @@ import type { Entrance } from '../pipe-losses.js';
 import type { MeshKey } from '../screen.js';
 import type { MotorKind, SourceCurve } from '../source.js';
 import type { BatteryId, BleedEdge, HoseWall, SourceId, Supply } from './library.js';
+import type { Link } from './links.js';
 
 export const LAYOUTS = ['walkUp', 'topBox', 'downDraught', 'splitDeep'] as const;
 /**
@@ -143,6 +144,14 @@ export interface RigCalibration {
   readonly readings: readonly Reading[];
   /** m², in place of the seams of the box. */
   readonly leakArea: number;
+  /** Pa, sealed, of the curve before: kept for pinning and clogging where the readings did not find it. */
+  readonly sealedBefore?: number;
+}
+
+/** The board that walks bees down out of a top box. */
+export interface RigPlunger {
+  /** m between its edge and the walls. */
+  readonly clearance: number;
 }
 
 export const JOB_BEES_BY = ['counted', 'weighed', 'frames', 'guess'] as const;
@@ -183,6 +192,9 @@ export interface Rig {
   readonly power: RigPower;
   readonly jobs: readonly RigJob[];
   readonly calibration?: RigCalibration;
+  readonly plunger?: RigPlunger;
+  /** What the keeper gave a size of its own, and no longer follows. */
+  readonly own?: readonly Link[];
 }
 
 type Ends = Required<Pick<NumberRange, 'min' | 'max'>>;
@@ -225,6 +237,7 @@ export const RIG_LIMITS = {
   gates: between(1, 8),
   seam: upTo(20),
   part: between(0.0005, 0.05),
+  clearance: between(0.0005, 0.02),
   bow: upTo(0.01),
   mass: between(50e-6, 300e-6),
   dragArea: between(8e-6, 120e-6),

@@ -43,7 +43,7 @@ function based(name: string, layout: Layout, source: RigSource, changes: Partial
     slides: [{ id: 'transfer', name: 'Transfer slide', slotHeight: 0.0065, slideThickness: 0.004, bow: 0.0005 }],
     bees: { kind: 'swarmWorker', limit: 4.5, feedRate: 30, amount: { by: 'count', value: 8000 } },
     air: { temperature: 297.15, altitude: 500, relativeHumidity: 0.5 },
-    heat: { lid: 'closed', sun: false, cabin: false, fan: false, balled: false, mood: 'disturbed' },
+    heat: { lid: 'closed', sun: false, cabin: false, fan: false, balled: false, mood: 'agitated' },
     power: {
       battery: source.supply === 'toolBattery' ? 'li18' : 'agm12',
       capacity: (source.supply === 'toolBattery' ? 9 : 12) * AMP_HOUR,
@@ -83,6 +83,7 @@ export const STARTING_RIGS: readonly StartingRig[] = [
       },
       screen: { mesh: 'hardware-8', length: 0.32, width: 0.32, coverage: 0 },
       slides: [{ id: 'floor', name: 'Sliding floor', slotHeight: 0.0075, slideThickness: 0.0045, bow: 0.001 }],
+      plunger: { clearance: 0.0025 },
     }),
   },
   {

@@ -36,6 +36,26 @@ export function figureOf(value: number, quantity: DisplayQuantity, system: UnitS
   return { text: decimalText(shown, display.decimals, si === 'm'), unit: display.symbol };
 }
 
+/**
+ * A figure with as many decimals more as tell it from a limit on the side where it lies: 9.98 is not "10.0, below 10". Fractions
+ * of an inch stay as they are.
+ */
+export function besideLimits(
+  value: number,
+  limits: readonly number[],
+  quantity: DisplayQuantity,
+  system: UnitSystem,
+): Figure {
+  const { unit, symbol, decimals, fraction } = DISPLAY[quantity][system];
+  if (fraction !== undefined) return figureOf(value, quantity, system);
+  const shown = (si: number): number => convert({ value: si, from: SI_UNIT[quantity], to: unit });
+  const rounded = (si: number, more: number): number => Number(decimalText(shown(si), decimals + more));
+  const kept = (more: number): boolean =>
+    limits.every((limit) => Math.sign(rounded(value, more) - rounded(limit, 3)) === Math.sign(rounded(value, 3) - rounded(limit, 3)));
+  const more = [0, 1, 2].find(kept) ?? 3;
+  return { text: decimalText(shown(value), decimals + more), unit: symbol };
+}
+
 /** Figure and unit in one text: `42.7 L`, `9-5/8 in`. */
 export function figureText(value: number, quantity: DisplayQuantity, system: UnitSystem): string {
   const { text, unit } = figureOf(value, quantity, system);

@@ -1,7 +1,7 @@
 import type { Content, Design, DesignCheck, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
 import { assessDesign, DOOR_BAND, openingArea, PASSAGE, nearAim } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
-import { figureOf, figureText, percentText } from '../../../shared/units/format';
+import { besideLimits, figureOf, figureText, percentText } from '../../../shared/units/format';
 import type { Working } from '../../../shared/layout/working-panel';
 import { checkSentence, fixWords } from './check-words';
 import { contentsInWords } from './names';
@@ -143,7 +143,7 @@ const BAND_WORDS = {
 } as const;
 
 function doorLine(design: Design, { door, entrances }: DesignReadings, system: UnitSystem): ReadingLine {
-  const area = figureOf(door.area, 'area', system);
+  const area = besideLimits(door.area, [DOOR_BAND.low, DOOR_BAND.high], 'area', system);
   const none = door.area === 0;
   const held = design.purpose === 'holding';
   return {
@@ -220,7 +220,7 @@ export function checkLines(
   checks: readonly DesignCheck[],
   system: UnitSystem,
 ): readonly CheckLine[] {
-  const { door, room, notices } = readings;
+  const { door, notices } = readings;
   const lines: CheckLine[] = flagLines(design, readings, system);
   for (const check of checks) {
     const fixes = check.fixes.map((fix) => ({ act: fixWords(fix, system), design: fix.design }));

@@ -44,9 +44,10 @@ export class Band {
   protected readonly low = place(DOOR_BAND.low);
   protected readonly high = place(DOOR_BAND.high);
   protected readonly at = computed(() => place(this.area()));
+  /** As fine as the figure beside it, so that neither seems beyond the other. */
   protected readonly ends = computed(() => {
-    const { unit } = DISPLAY.area[this.system()];
-    const end = (value: number): string => decimalText(convert({ value, from: 'm2', to: unit }), 1, true);
+    const { unit, decimals } = DISPLAY.area[this.system()];
+    const end = (value: number): string => decimalText(convert({ value, from: 'm2', to: unit }), decimals, true);
     return { low: end(DOOR_BAND.low), high: end(DOOR_BAND.high) };
   });
 }
