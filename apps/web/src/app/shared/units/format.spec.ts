@@ -1,4 +1,4 @@
-import { figureText, percentText, sizesText } from './format';
+import { besideLimits, figureText, percentText, sizesText } from './format';
 import { fieldText, parseField } from './parse';
 
 describe('figures', () => {
@@ -15,6 +15,22 @@ describe('figures', () => {
       expect(figureText(value, quantity, 'imperial')).toBe(imperial);
     });
   }
+
+  it('a figure beside a limit is as fine as tells on which side it lies', () => {
+    const shown = (cm2: number, system: 'metric' | 'imperial' = 'metric'): string =>
+      besideLimits(cm2 * 1e-4, [10e-4, 16e-4], 'area', system).text;
+    expect([9.98, 10, 10.02, 10.3].map((cm2) => shown(cm2))).toEqual(['9.98', '10.0', '10.02', '10.3']);
+    expect([15.94, 16, 16.04].map((cm2) => shown(cm2))).toEqual(['15.9', '16.0', '16.04']);
+    // 10.26 cm² is inside a band that begins at 1.55 in².
+    expect(shown(10.26, 'imperial')).toBe('1.59');
+    expect(besideLimits(0.2, [0.2001], 'length', 'imperial').text).toBe('7-7/8');
+  });
+
+  it('water in a gauge is millimetres or inches, a moment goes with its forces', () => {
+    expect([figureText(300, 'column', 'metric'), figureText(300, 'column', 'imperial')]).toEqual(['31 mm', '1.2 in']);
+    expect([figureText(20, 'moment', 'metric'), figureText(20, 'moment', 'imperial')]).toEqual(['20 N m', '15 lbf ft']);
+    expect([figureText(0.5, 'comb', 'metric'), figureText(0.5, 'comb', 'imperial')]).toEqual(['0.5 m²', '5.4 ft²']);
+  });
 
   it('sizes are said in one unit, shares in whole percent', () => {
     expect(sizesText([0.466725, 0.1905], 'imperial')).toBe('18-3/8 × 7-1/2');

@@ -51,7 +51,10 @@ export function besideLimits(
   const shown = (si: number): number => convert({ value: si, from: SI_UNIT[quantity], to: unit });
   const rounded = (si: number, more: number): number => Number(decimalText(shown(si), decimals + more));
   const kept = (more: number): boolean =>
-    limits.every((limit) => Math.sign(rounded(value, more) - rounded(limit, 3)) === Math.sign(rounded(value, 3) - rounded(limit, 3)));
+    limits.every(
+      (limit) =>
+        Math.sign(rounded(value, more) - rounded(limit, 3)) === Math.sign(rounded(value, 3) - rounded(limit, 3)),
+    );
   const more = [0, 1, 2].find(kept) ?? 3;
   return { text: decimalText(shown(value), decimals + more), unit: symbol };
 }

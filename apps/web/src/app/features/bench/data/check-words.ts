@@ -65,7 +65,7 @@ const SENTENCES: Readonly<Record<CheckCode, (told: Told) => string>> = {
   'room-under-frames': ({ name, length, comb, count }) =>
     `${length(0)} of room under the frames of ${name}: bees may fill it with ${comb(1)} of wild comb, as much as ${count(2)} of these frames, to be cut out when they move. Look in before it is built`,
   'feeder-too-tight': ({ name, length, count }) =>
-    `${count(0)} frames and the feeder do not go into ${name}: a feeder as long as the frames takes ${length(1)}, ${most(count(2))} beside it`,
+    `${count(0)} frames and the feeder do not go into ${name}: a feeder as long as the frames takes ${length(1)}, which leaves room for ${count(2)}`,
   'joint-open': ({ name, length, area }) =>
     `${name} and what it stands on do not close: a gap of ${length(0)}, ${area(1)} in all. Light, rain and bees come in, and scouts count it as a door`,
   'joint-narrow': ({ name, part }) => `${name} stands on ${part(0)} of wood at its edges: it slips off`,

@@ -27,7 +27,7 @@ export interface Mend {
 const LEVEL_ORDER: Readonly<Record<CheckLine['level'], number>> = { look: 0, know: 1, good: 2 };
 const SURE = {
   exact: 'Exact for the sizes given; as sure as the tape.',
-  tape: 'The ± holds 95 times in 100 (twice the standard deviation): each size read to 1 mm (estimate), the tape itself good to 0.05 %, fillings to 2 %.',
+  tape: 'The true figure lies within the ± nineteen times in twenty (twice the standard deviation): each size read to 1 mm (estimate), the tape itself good to 0.05 %, fillings to 2 %.',
   convention: 'The frames are exact to 5 %; how scouts see the room beside them is a convention of ours.',
   door: 'The area is exact. The band comes from choice tests (strong); who passes which gap is a rule of the craft.',
 };
@@ -56,7 +56,7 @@ function volumeLine(design: Design, { room, unsure, sections }: DesignReadings, 
         ]),
         ['Taken by contents', litres(room.displaced)],
         ['One standard deviation', litres(unsure.standard)],
-        ['95 in 100 lie between', `${litres(unsure.low)} and ${litres(unsure.high)}`],
+        ['Nineteen in twenty lie between', `${litres(unsure.low)} and ${litres(unsure.high)}`],
       ],
       source: 'Solid geometry; propagation of independent errors (JCGM 100:2008).',
       sure: SURE.tape,

@@ -62,6 +62,25 @@ function rising(inside: Inside, from: number, to: number, flow: number): Flow[] 
   });
 }
 
+/** Joints of boxes that stand on each other: one line less than boxes, evenly apart. */
+function stacked({ left, right, top, bottom }: Inside, boxes: number): SceneLine[] {
+  return Array.from({ length: boxes - 1 }, (_, n) => {
+    const y = bottom - ((n + 1) * (bottom - top)) / boxes;
+    return { d: `M${px(left - WALL)} ${px(y)}h${px(WALL)}M${px(right)} ${px(y)}h${px(WALL)}`, kind: 'cut' };
+  });
+}
+
+/** Joints of boxes in a row, through floor and lid. */
+function rowed({ left, top, bottom }: Inside, to: number, boxes: number): SceneLine[] {
+  return Array.from({ length: boxes - 1 }, (_, n) => {
+    const x = left + ((n + 1) * (to - left)) / boxes;
+    return {
+      d: `M${px(x)} ${px(top - WALL)}v${px(WALL)}M${px(x)} ${px(bottom)}v${px(WALL)}M${px(x)} ${px(top)}V${px(bottom)}`,
+      kind: n % 2 === 0 ? 'seen' : 'thin',
+    };
+  });
+}
+
 interface Drawn {
   readonly rig: Rig;
   readonly readings: RigReadings;
@@ -82,6 +101,7 @@ function walkUp({ rig, readings, inside, portY }: Drawn): DrawnLayout {
       mesh(left, screen, right, screen),
       { d: `M${px(left)} ${px(bottom - 2)}L${px(right)} ${px(bottom - 2 - slope)}`, kind: 'seen' },
       { d: `M${px(left)} ${px(frameBottom + 4)}H${px(right)}`, kind: 'hidden' },
+      ...stacked(inside, rig.box.boxes),
     ],
     flows: [
       {
@@ -112,6 +132,19 @@ function walkUp({ rig, readings, inside, portY }: Drawn): DrawnLayout {
   };
 }
 
+/** The plunger as it waits under the screen, its rod through the lid; nothing where there is none. */
+function plunger(rig: Rig, { left, right, top }: Inside, screen: number): SceneLine[] {
+  if (!rig.plunger) return [];
+  const [y, middle] = [screen + 12, (left + right) / 2];
+  const off = Math.max(2, Math.min(16, rig.plunger.clearance * 2000));
+  return [
+    {
+      d: `M${px(left + off)} ${px(y)}H${px(right - off)}M${px(middle)} ${px(y)}V${px(top - 34)}M${px(middle - 16)} ${px(top - 34)}h32`,
+      kind: 'phantom',
+    },
+  ];
+}
+
 function topBox({ rig, readings, inside, portY }: Drawn): DrawnLayout {
   const { left, right, top, bottom } = inside;
   const { flow } = readings.state;
@@ -122,10 +155,8 @@ function topBox({ rig, readings, inside, portY }: Drawn): DrawnLayout {
     lines: [
       mesh(left, screen, right, screen),
       { d: `M${px(left - 20)} ${px(slide)}H${px(right)}`, kind: 'cut' },
-      {
-        d: `M${px(left + 16)} ${px(screen + 12)}H${px(right - 16)}M${px((left + right) / 2)} ${px(screen + 12)}V${px(top - 34)}M${px((left + right) / 2 - 16)} ${px(top - 34)}h32`,
-        kind: 'phantom',
-      },
+      ...plunger(rig, inside, screen),
+      ...stacked(inside, rig.box.boxes),
       { d: `M${px(left)} ${px(slide + 8)}H${px(right)}`, kind: 'hidden' },
     ],
     flows: [
@@ -219,10 +250,7 @@ function splitDeep({ readings, inside, portY, rig }: Drawn): DrawnLayout {
   const screen = right - 40;
   return {
     boards: [],
-    lines: [
-      mesh(screen, top, screen, bottom),
-      { d: `M${px((left + screen) / 2)} ${px(top)}V${px(bottom)}`, kind: 'phantom' },
-    ],
+    lines: [mesh(screen, top, screen, bottom), ...rowed(inside, screen, rig.box.boxes)],
     flows: [
       {
         d: arrow([

@@ -1,4 +1,11 @@
-import { type AirPoint, type FlightPoint, type Rig, type RigReadings, START_DISTANCE } from '@yewridge/core/suction';
+import {
+  type AirPoint,
+  type FlightPoint,
+  landingDistance,
+  type Rig,
+  type RigReadings,
+  START_DISTANCE,
+} from '@yewridge/core/suction';
 import { arrow, type DrawnLayout, type Inside, LAYOUT_DRAWN, px, shell, thickness, WALL } from './air-layouts';
 import type { PartId } from './rig-parts';
 
@@ -268,5 +275,5 @@ export function beeX(scene: AirScene, rig: Rig, point: FlightPoint): number {
   const hoseStart = x.mouth + (nozzle ? NOZZLE_LENGTH : 0);
   if (nozzle && at <= hoseFrom) return x.mouth + ((at - approach) / nozzle.length) * NOZZLE_LENGTH;
   if (at <= hoseTo) return hoseStart + ((at - hoseFrom) / rig.hose.length) * (x.port - hoseStart);
-  return x.port + Math.min(1, (at - hoseTo) / rig.box.landing.distance) * (x.wall - x.port);
+  return x.port + Math.min(1, (at - hoseTo) / landingDistance(rig)) * (x.wall - x.port);
 }

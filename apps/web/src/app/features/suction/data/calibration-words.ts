@@ -28,12 +28,23 @@ export function estimateRows(found: Calibration, system: UnitSystem): readonly E
       'Suction, inlet sealed',
       found.sealedSuction,
       'pressure',
-      'not found: the box never reached a good part of it. Harmless for the speeds.',
+      'not found: the box never reached a good part of it. The speeds do not need it; for a clogged screen and pinned bees the figure of before is kept.',
       system,
     ),
     row('Flow, inlet free', found.freeFlow, 'flow', 'not found: read at more openings', system),
     row('Leak of the box', found.leakArea, 'area', 'only loosely known', system),
   ];
+}
+
+/** How far apart the two levels of a water gauge stand: `31 mm of water`. */
+export function columnText(pascal: number, system: UnitSystem): string {
+  return `${figureText(pascal, 'column', system)} between the levels of a water gauge`;
+}
+
+/** A suction of the box as an instrument and as a water gauge show it. */
+export function gaugeText(pascal: number, system: UnitSystem): string {
+  const pressure = `${figureText(pascal, 'pressure', system)} in the box`;
+  return system === 'metric' ? `${pressure} (${figureText(pascal, 'column', system)} of water)` : pressure;
 }
 
 /** Which reading would tell most next. */
@@ -81,5 +92,5 @@ export function residualWords({ residuals }: Calibration, readings: readonly Rea
   const before = readings.slice(0, n).reduce((sum, reading) => sum + many(reading), 0);
   const own = residuals.slice(before, before + many(readings[n]));
   const words = own.map((one) => `${one < 0 ? '−' : '+'}${decimalText(Math.abs(one), 1)}`);
-  return words.length === 0 ? '' : `off by ${words.join(' and ')} σ`;
+  return words.length === 0 ? '' : `off by ${words.join(' and ')} times what an instrument errs by`;
 }

@@ -2,7 +2,10 @@ import {
   bandOpeners,
   calibrate,
   type Calibration,
+  type DriveOffers,
+  driveOffers,
   type GateLane,
+  gateLane,
   gateLanes,
   heatClock,
   type HeatClock,
@@ -19,6 +22,8 @@ import {
 
 /** What takes too long for the page, each with what it is asked. */
 export interface LongRuns {
+  lane: { ask: Rig; answer: GateLane | null };
+  drive: { ask: Rig; answer: DriveOffers };
   lanes: { ask: Rig; answer: readonly (GateLane | null)[] };
   openers: { ask: Rig; answer: readonly OpenedBand[] };
   swarm: { ask: { rig: Rig; count: number }; answer: SwarmLanding | null };
@@ -37,6 +42,10 @@ export type LongRun = {
 /** Does one of them; in a worker on the page, directly in a test. */
 export function answer(run: LongRun): LongRuns[LongRunKind]['answer'] {
   switch (run.kind) {
+    case 'lane':
+      return gateLane(run.ask, run.ask.fitted);
+    case 'drive':
+      return driveOffers(run.ask);
     case 'lanes':
       return gateLanes(run.ask);
     case 'openers':

@@ -15,7 +15,7 @@ import {
 } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import type { Working } from '../../../shared/layout/working-panel';
-import { decimalText, figureText, percentText, temperatureText } from '../../../shared/units/format';
+import { besideLimits, decimalText, figureText, percentText, temperatureText } from '../../../shared/units/format';
 import { BATTERY_NAMES, LID_NAMES, MESH_NAMES, MOOD_NAMES } from './rig-words';
 
 /** A sentence with its figures set large, and how they came about. */
@@ -39,7 +39,7 @@ export function minutes(seconds: number): string {
 }
 
 /** How hard the bees land: the typical one, the fall that is as hard, and the one of twenty. */
-export function arrivalLine({ rig, readings, system }: View, swarm: SwarmLanding | null): Line {
+export function arrivalLine({ rig, readings, system }: View, swarm: SwarmLanding | null, waiting = false): Line {
   const { landing, drop, flight } = readings.bee;
   const speed = (value: number): string => figureText(value, 'speed', system);
   const working: Working = {
@@ -62,8 +62,11 @@ export function arrivalLine({ rig, readings, system }: View, swarm: SwarmLanding
   }
   const fall =
     drop === null ? ', and no fall in air is as hard' : `, as if dropped from ${figureText(drop, 'height', system)}`;
-  const spread =
-    swarm?.p95 === null || swarm === null ? [] : [small('; 19 in 20 below '), big(speed(swarm.p95).replace(/ .*/, ''))];
+  const spread = waiting
+    ? [small('; 19 in 20 are being flown …')]
+    : swarm?.p95 === null || swarm === null
+      ? []
+      : [small('; 19 in 20 below '), big(speed(swarm.p95).replace(/ .*/, ''))];
   return { id: 'arrival', pieces: [big(speed(landing.worst)), small(fall), ...spread], working };
 }
 
@@ -92,13 +95,13 @@ function sentence(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
-export function bandLine({ rig, readings, system }: View, lane: GateLane | null): Line {
+export function bandLine({ rig, readings, system }: View, lane: GateLane | null, waiting = false): Line {
   const speed = readings.state.speed.hose;
   const text = (value: number): string => figureText(value, 'speed', system);
   const spot = lane?.spot;
   const working: Working = {
     formula:
-      'low: the air that carries a bee (float velocity) × √(slope + μ √(1 − slope²)); high: the hose speed at which the 95th bee of 100 lands at the limit',
+      'low: the air that just holds a bee up (her float velocity) × √(slope + μ √(1 − slope²)); high: the hose speed at which 19 bees in 20 land within the limit',
     inputs: [
       ['Surely carried from', spot ? text(spot.lowSure) : '–'],
       ['Stalls below', spot ? text(spot.low) : '–'],
@@ -112,13 +115,22 @@ export function bandLine({ rig, readings, system }: View, lane: GateLane | null)
     source: 'Weight and drag of a bee; friction 0.5 (0.3–1) in the hose [rule of thumb]; the limit is a convention.',
     sure: 'The edges are soft: ±25 %. Narrow means try it with a few bees, not impossible.',
   };
-  const where = spot === undefined ? '' : `: ${placeWords(speed, spot)}`;
-  return { id: 'band', pieces: [big(text(speed)), small(` in the hose${where}`)], working };
+  const where = waiting ? '; its band is being worked out …' : spot === undefined ? '' : `: ${placeWords(speed, spot)}`;
+  const limits =
+    spot === undefined || waiting ? [] : [spot.low, spot.lowSure, ...(spot.high === null ? [] : [spot.high])];
+  const shown = besideLimits(speed, limits, 'speed', system);
+  return { id: 'band', pieces: [big(`${shown.text} ${shown.unit}`), small(` in the hose${where}`)], working };
 }
 
-function placeWords(speed: number, spot: GateLane['spot']): string {
+/** Whether 19 bees in 20 land within the limit, and all are surely carried. */
+export function isInBand(speed: number, spot: GateLane['spot']): boolean {
+  return speed >= spot.lowSure && (spot.high === null || speed <= spot.high);
+}
+
+/** Where a hose speed lies in the band: the one judgement of list and page. */
+export function placeWords(speed: number, spot: GateLane['spot']): string {
   if (spot.high !== null && speed > spot.high) return 'they land too hard';
-  if (speed >= spot.lowSure) return 'inside the safe band';
+  if (isInBand(speed, spot)) return 'inside the safe band';
   return speed >= spot.low ? 'some may not be carried' : 'bees stall';
 }
 
@@ -239,6 +251,7 @@ export function feedLine({ rig, readings }: View): Line | null {
   };
 }
 
+/** The headline is for bees just taken, which are agitated, whatever mood is chosen for the course below. */
 export function heatLine(rig: Rig, clock: HeatClock | null, question: HeatQuestion | null, system: UnitSystem): Line {
   const { lid, mood } = rig.heat;
   const working: Working = {
@@ -255,14 +268,50 @@ export function heatLine(rig: Rig, clock: HeatClock | null, question: HeatQuesti
       'Energy balance; J. Heat Transfer 1988 110 and BS 5925:1991 (draught); heat per bee J. Exp. Biol. 1981 91 and rules of thumb.',
     sure: 'On the safe side: the bees’ own fanning and evaporation are left out. It does not predict minutes.',
   };
-  const how = `${LID_NAMES[lid]}${rig.heat.sun ? ', in sun' : ''}${rig.heat.cabin ? ', in a cabin' : ''}${rig.heat.fan ? ', source running' : ''}, ${MOOD_NAMES[mood]}`;
+  const how = `${LID_NAMES[lid]}${rig.heat.sun ? ', in sun' : ''}${rig.heat.cabin ? ', in a cabin' : ''}${rig.heat.fan ? ', source running' : ''}`;
   if (!clock) return { id: 'heat', pieces: [small(`${how} …`)], working };
-  const { timeToWarning, timeToDanger, timeToLethal } = clock.run;
-  if (timeToWarning === null)
+  const taken = clock.byMood.agitated;
+  const chosen = mood === 'agitated' ? '' : ` ${sentence(MOOD_NAMES[mood])}: ${timeWords(clock.byMood[mood].warning)}.`;
+  if (taken.warning === null) {
     return { id: 'heat', pieces: [big('Stays under'), small(` the warning for two hours. ${how}.`)], working };
-  const dead = timeToLethal === null ? '' : `; lethal at ${minutes(timeToLethal)}`;
-  const danger = timeToDanger === null ? '' : `, ${minutes(timeToDanger)} to danger${dead}`;
-  return { id: 'heat', pieces: [big(minutes(timeToWarning)), small(` min to the warning${danger}. ${how}.`)], working };
+  }
+  const lethal = mood === 'agitated' && clock.run.timeToLethal !== null ? clock.run.timeToLethal : null;
+  const dead = lethal === null ? '' : `; lethal at ${minutes(lethal)}`;
+  const danger = taken.danger === null ? '' : `, ${minutes(taken.danger)} to danger${dead}`;
+  const says = ` min to the warning for bees just taken${danger}. ${how}.${chosen}`;
+  return { id: 'heat', pieces: [big(minutes(taken.warning)), small(says)], working };
+}
+
+function timeWords(time: number | null): string {
+  return time === null ? 'not within two hours' : `${minutes(time)} min`;
+}
+
+/** An open screen against a running source, for bees just taken, and why they differ. */
+export function coolingLine(clock: HeatClock | null, question: HeatQuestion | null, system: UnitSystem): Line | null {
+  const cooling = clock?.cooling;
+  if (!cooling || question?.couldRun === undefined || question.couldOpen === undefined) return null;
+  return {
+    id: 'cooling',
+    pieces: [
+      small('Lid off, source off: '),
+      big(timeWords(cooling.lidOff)),
+      small('. Lid shut, source running: '),
+      big(timeWords(cooling.running)),
+      small(
+        '. Through an open screen warm air rises by itself, slowly in a low box; a running source draws air past every bee, but only while its battery lasts, and keeps them on the screen. Never both: with the lid off it draws past the bees.',
+      ),
+    ],
+    working: {
+      formula:
+        'the same box and bees, once with the screen open and no fan, once shut with the flow of the rig as it stands',
+      inputs: [
+        ['Free on top with the lid off', figureText(question.couldOpen, 'area', system)],
+        ['Drawn through with the source on', figureText(question.couldRun, 'flow', system)],
+      ],
+      source: 'As the heat clock; agitated bees.',
+      sure: 'Which of the two lasts longer is surer than the minutes.',
+    },
+  };
 }
 
 export function moodTimes({ byMood }: HeatClock): string {

@@ -1,10 +1,14 @@
 import {
   type AmountKind,
   type Calibration,
+  followed,
   type Gate,
   type GateKind,
   gateOpening,
   librarySource,
+  type Link,
+  onItsOwn,
+  poweredBy,
   type Rig,
   RIG_LIMITS,
   type RigCalibration,
@@ -13,8 +17,10 @@ import {
   type RigSlide,
   type SourceCurve,
   type SourceId,
+  type Supply,
   withOpening,
 } from '@yewridge/core/suction';
+import { withValue } from '../../../shared/documents/value-at';
 
 /** Edits of a rig, each a new rig. */
 
@@ -22,11 +28,31 @@ function newId(): string {
   return `p-${crypto.randomUUID().slice(0, 13)}`;
 }
 
+/** Fields that a keeper types to give a part a size of its own. */
+const OWN_SIZES: readonly (readonly [field: RegExp, link: Link])[] = [
+  [/^port\.diameter$/, 'port'],
+  [/^screen\.(?:length|width)$/, 'screen'],
+  [/^seams\[\d+\]\.length$/, 'seams'],
+];
+
+/** One field of a rig changed: what follows it goes with it, and a part that is given a size follows no more. */
+export function changedRig(rig: Rig, field: string, value: unknown): Rig {
+  const next = withValue(rig, field, value);
+  const link = OWN_SIZES.find(([pattern]) => pattern.test(field))?.[1];
+  return followed(rig, link ? onItsOwn(next, link) : next);
+}
+
+/** Another supply, with a battery that it takes. */
+export function withSupply(rig: Rig, supply: Supply): Rig {
+  return { ...rig, source: { ...rig.source, supply }, power: poweredBy(rig.power, supply) };
+}
+
 /** Another machine: its figures from the library, its own hose and calibration forgotten, since they were of the old one. */
 export function withMachine(rig: Rig, machine: SourceId | 'own'): Rig {
   if (machine === 'own') return { ...rig, source: { ...rig.source, machine } };
   const { calibration: _, ...rest } = rig;
-  return { ...rest, source: librarySource(machine) };
+  const source = librarySource(machine);
+  return { ...rest, source, power: poweredBy(rig.power, source.supply) };
 }
 
 export function withCurveKind(rig: Rig, kind: SourceCurve['kind']): Rig {
@@ -121,6 +147,11 @@ export function bare(rig: Rig): Rig {
   return { ...rig, name: '', jobs: [], bleed: { ...rig.bleed, opening: 0 }, screen: { ...rig.screen, coverage: 0 } };
 }
 
+/** Pa at the sealed inlet, as far as anybody knew before. */
+function sealedBefore({ source: { curve }, calibration }: Rig): number {
+  return calibration?.sealedBefore ?? (curve.kind === 'table' ? (curve.points[0]?.suction ?? 0) : curve.sealedSuction);
+}
+
 /** The rig with the curve and the leak that readings found; figures beyond what a rig may have stop at their ends. */
 export function calibrated(
   rig: Rig,
@@ -138,6 +169,10 @@ export function calibrated(
   return {
     ...rig,
     source: { ...rig.source, machine: 'own', curve },
-    calibration: { ...calibration, leakArea: within(leakArea.value, RIG_LIMITS.leak) },
+    calibration: {
+      ...calibration,
+      leakArea: within(leakArea.value, RIG_LIMITS.leak),
+      ...(sealedSuction.identified ? {} : { sealedBefore: sealedBefore(rig) }),
+    },
   };
 }

@@ -26,6 +26,7 @@ export const PARTS = [
   'source',
   'seams',
   'slides',
+  'plunger',
   'bees',
   'weather',
   'power',
@@ -42,12 +43,18 @@ export const PART_NAMES: Readonly<Record<PartId, string>> = {
   source: 'Source',
   seams: 'Seams',
   slides: 'Slides',
+  plunger: 'Plunger',
   bees: 'Bees',
   weather: 'Air',
   power: 'Power',
 };
 /** Those that stand on the air's way, with a balloon. */
 export const ON_THE_WAY: readonly PartId[] = PARTS.slice(0, 7);
+
+/** The parts a rig of this layout has: only a top box has a plunger. */
+export function partsOf({ layout, plunger }: Rig): readonly PartId[] {
+  return PARTS.filter((part) => part !== 'plunger' || layout === 'topBox' || plunger !== undefined);
+}
 
 const L = RIG_LIMITS;
 
@@ -113,6 +120,8 @@ const LINES: Readonly<Record<PartId, Says>> = {
       : seams.map(({ seam }) => SEAM_NAMES[seam].toLowerCase()).join(', ');
   },
   slides: ({ slides }) => (slides.length === 0 ? 'none' : slides.map(({ name }) => name).join(', ')),
+  plunger: ({ plunger }, system) =>
+    plunger ? `${figureText(plunger.clearance, 'part', system)} off the walls` : 'none',
   bees: (rig, system) =>
     `${amountWords(rig, system)}, ${BEE_NAMES[rig.bees.kind].toLowerCase()}, landing limit ${figureText(rig.bees.limit, 'speed', system)}`,
   weather: ({ air }, system) =>
@@ -237,6 +246,8 @@ export function partFields(rig: Rig, part: PartId): readonly Field[] {
             field('power.health', 'Of its charge when new', 'percent', L.health),
             field('power.meanTime', 'One collection takes', 'time', L.meanTime),
           ];
+    case 'plunger':
+      return rig.plunger ? [field('plunger.clearance', 'Gap to the walls', 'part', L.clearance)] : [];
     case 'mouth':
     case 'seams':
     case 'slides':

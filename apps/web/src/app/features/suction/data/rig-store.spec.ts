@@ -109,6 +109,15 @@ describe('rig store', () => {
     expect(desk.calledOff).toContain('swarm');
   });
 
+  it('takes no old answer for a new rig: it is stale from the edit on, before any worker knows', () => {
+    expect(store.lanes().waiting).toBeFalse();
+    store.edit((rig) => ({ ...rig, hose: { ...rig.hose, length: 2.5 } }));
+    expect([store.lanes().waiting, store.swarm().waiting]).toEqual([true, true]);
+    expect(store.fittedLane()).toBeNull();
+    rest();
+    expect([store.lanes().waiting, store.swarm().waiting]).toEqual([false, false]);
+  });
+
   it('keeps the last rig that can be built on the screen while this one has a fault', () => {
     const impossible: Rig = { ...topBox, hose: { ...topBox.hose, rise: 9 } };
     store.edit(() => impossible);

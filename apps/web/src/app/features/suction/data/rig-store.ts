@@ -130,9 +130,17 @@ export class RigStore {
     const readings = this.readings();
     return rig && readings ? rigHeatQuestion(rig, readings.state.flow.screen) : null;
   });
+  /** The lane of the nozzle in use, as far as it belongs to the rig on the screen. */
   readonly fittedLane = computed(() => {
     const rig = this.shown();
-    return this.lanes().value?.find((lane) => lane !== null && lane.nozzle === rig?.fitted) ?? null;
+    const { value, waiting } = this.lanes();
+    return waiting ? null : (value?.find((lane) => lane !== null && lane.nozzle === rig?.fitted) ?? null);
+  });
+  /** What helps where no setting of the gate does: bees too hard though it is open, or stalling though it is shut. */
+  readonly drive = this.#long('drive', () => {
+    const rig = this.shown();
+    const lane = this.fittedLane();
+    return rig && lane && lane.mark === null && lane.spot.level !== 'none' ? bandPart(rig) : null;
   });
 
   get id(): string {
@@ -216,17 +224,19 @@ export class RigStore {
    * no longer on the screen.
    */
   #long<K extends LongRunKind>(kind: K, ask: () => LongRuns[K]['ask'] | null): Signal<Answered<LongRuns[K]['answer']>> {
-    type Result = Answered<LongRuns[K]['answer']>;
+    type Ask = LongRuns[K]['ask'] | null;
+    type Result = Answered<LongRuns[K]['answer']> & { readonly asked?: Ask };
     const result = signal<Result>({ value: null, waiting: true, failed: false });
+    const question = computed(ask, { equal });
     const start = (): void => {
-      toObservable(computed(ask, { equal }), { injector: this.#injector })
+      toObservable(question, { injector: this.#injector })
         .pipe(
-          switchMap((question: LongRuns[K]['ask'] | null): Observable<Partial<Result>> => {
-            if (question === null) return of({ value: null, waiting: false, failed: false });
+          switchMap((asked: Ask): Observable<Partial<Result>> => {
+            if (asked === null) return of({ value: null, waiting: false, failed: false, asked });
             return timer(PAUSE_MS).pipe(
-              switchMap(() => this.#desk.run(kind, question)),
-              map((value) => ({ value, waiting: false, failed: false })),
-              catchError(() => of({ waiting: false, failed: true })),
+              switchMap(() => this.#desk.run(kind, asked)),
+              map((value) => ({ value, waiting: false, failed: false, asked })),
+              catchError(() => of({ waiting: false, failed: true, asked })),
               startWith({ waiting: true }),
             );
           }),
@@ -242,7 +252,9 @@ export class RigStore {
         looked = true;
         untracked(start);
       }
-      return result();
+      // What was asked for an older rig is stale from the moment the rig changes, before any worker knows.
+      const { value, waiting, failed, asked } = result();
+      return { value, failed, waiting: waiting || asked !== question() };
     });
   }
 }

@@ -1,4 +1,4 @@
-import type { RigFault, RigProblem } from '@yewridge/core/suction';
+import type { DriveFault, Link, RigFault, RigProblem } from '@yewridge/core/suction';
 
 export const LAYOUT_NAMES = {
   walkUp: 'Walk-up box, suction on the lid',
@@ -86,6 +86,34 @@ export const SEAM_NAMES = {
   bareWood: 'Bare planed wood',
   warped: 'Warped',
 } as const;
+/** What a part follows, while it does and when it was given its own. */
+export const LINK_WORDS: Readonly<Record<Link, { readonly follows: string; readonly own: string }>> = {
+  port: {
+    follows: 'Follows the hose: another bore changes it too.',
+    own: 'Its own size: the hose does not change it.',
+  },
+  screen: {
+    follows: 'Follows the box: a longer or wider box takes it along.',
+    own: 'Its own size: the box does not change it.',
+  },
+  seams: {
+    follows: 'Their lengths follow the box.',
+    own: 'Their own lengths: the box does not change them.',
+  },
+};
+/** How a plunger walks bees down, in order. */
+export const PLUNGER_STEPS: readonly string[] = [
+  'Switch the source off and wait until they have let go of the screen.',
+  'Set the box on the hive, its sliding floor over the open frames, and draw the floor out.',
+  'Lower the plunger by a hand’s width, and wait until bees run from under it.',
+  'Go on hand by hand, no faster than they walk; stop where it meets resistance.',
+  'At the bottom push the floor back in over the hive, then lift the box off.',
+  'Look under the plunger for the queen before you shake what is left in front of the hive.',
+];
+export const DRIVE_WORDS: Readonly<Record<DriveFault, string>> = {
+  hard: 'With the bleed wide open they still land too hard. What was tried on this rig and works:',
+  stalls: 'With the bleed shut the air still does not carry them. What was tried on this rig and works:',
+};
 export const FRAME_NAMES = { deep: 'Deep', medium: 'Medium', shallow: 'Shallow' } as const;
 export const BEE_NAMES = { swarmWorker: 'Swarm, full of honey', nestWorker: 'From a nest' } as const;
 export const AMOUNT_NAMES = {

@@ -25,7 +25,16 @@ import { UndoToast } from '../../../shared/layout/undo-toast';
 import { decimalText, figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
-import { estimateRows, fitWords, nextReading, residualWords, stopWords, unsafe } from '../data/calibration-words';
+import {
+  columnText,
+  estimateRows,
+  fitWords,
+  gaugeText,
+  nextReading,
+  residualWords,
+  stopWords,
+  unsafe,
+} from '../data/calibration-words';
 import { bare, calibrated } from '../data/rig-edits';
 import { RigStore } from '../data/rig-store';
 import { RigsApi } from '../data/rigs-api';
@@ -33,6 +42,7 @@ import { CURVE_NAMES } from '../data/rig-words';
 import { CAUTIONS } from '../data/safety-notes';
 import { WorkerDesk } from '../data/worker-desk';
 import { RigFrame } from '../ui/rig-frame';
+import { WaterGauge } from '../ui/water-gauge';
 
 const L = RIG_LIMITS;
 const FIELDS: readonly Field[] = [
@@ -41,6 +51,8 @@ const FIELDS: readonly Field[] = [
   { path: 'nozzleSpeed', label: 'At the mouth, mean', kind: 'speed', range: L.speed, otherwise: null },
 ];
 const PAUSE_MS = 150;
+/** Pa: about 30 mm of water. */
+const EXAMPLE = 300;
 const FIRST: Reading = { opening: 1, boxUnderPressure: 100 };
 /** The curves a calibration can find. */
 const KINDS = { parabola: CURVE_NAMES.parabola, linear: CURVE_NAMES.linear } as const;
@@ -57,7 +69,7 @@ function keptReadings(id: string): readonly Reading[] {
 /** Readings of the empty, running rig, typed or taken live, and what they say about source and leak. */
 @Component({
   selector: 'yw-calibrate-page',
-  imports: [RigFrame, FieldList, Caution],
+  imports: [RigFrame, FieldList, Caution, WaterGauge],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './calibrate-page.html',
@@ -117,7 +129,7 @@ export class CalibratePage {
     if (!live) return null;
     const speed =
       live.nozzleSpeed === null ? 'port shut' : `${figureText(live.nozzleSpeed, 'speed', this.system())} at the mouth`;
-    return `${figureText(live.boxUnderPressure, 'pressure', this.system())} in the box, ${speed}`;
+    return `${gaugeText(live.boxUnderPressure, this.system())}, ${speed}`;
   });
   protected readonly answer = computed(() => {
     const found = this.found();
@@ -126,6 +138,10 @@ export class CalibratePage {
       ? `${figureText(found.freeFlow.value, 'flow', this.system())} free flow from ${this.readings().length} readings`
       : 'Calibrate';
   });
+  /** What the picture of the gauge shows: what is heard now, or the last reading. */
+  protected readonly shownPressure = computed(
+    () => this.live()?.boxUnderPressure ?? this.readings().at(-1)?.boxUnderPressure ?? EXAMPLE,
+  );
   protected readonly openingText = computed(() => decimalText(this.opening(), 2));
 
   constructor() {
@@ -163,6 +179,10 @@ export class CalibratePage {
   protected residual(n: number): string {
     const found = this.found();
     return found ? residualWords(found, this.readings(), n) : '';
+  }
+
+  protected gauge(pascal: number): string {
+    return columnText(pascal, this.system());
   }
 
   protected change(n: number, { field, value }: PartChange): void {

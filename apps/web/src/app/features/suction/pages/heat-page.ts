@@ -20,7 +20,7 @@ import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { Caution } from '../../../shared/layout/caution';
 import { temperatureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
-import { boxesLine, heatLine, minutes } from '../data/readings-view';
+import { boxesLine, coolingLine, heatLine, minutes } from '../data/readings-view';
 import { partFields } from '../data/rig-parts';
 import { RigStore } from '../data/rig-store';
 import { MOOD_NAMES } from '../data/rig-words';
@@ -61,7 +61,10 @@ export class HeatPage {
     const readings = this.store.readings();
     if (!rig || !readings) return [];
     const question = rigHeatQuestion(rig, readings.state.flow.screen);
-    return [heatLine(rig, this.store.heat().value, question, this.system()), boxesLine(rig)].filter(
+    const { value, waiting } = this.store.heat();
+    const clock = waiting ? null : value;
+    const system = this.system();
+    return [heatLine(rig, clock, question, system), coolingLine(clock, question, system), boxesLine(rig)].filter(
       (one) => one !== null,
     );
   });
@@ -83,10 +86,11 @@ export class HeatPage {
   protected readonly answer = computed(() => {
     const clock = this.store.heat().value;
     if (!clock) return 'Heat clock';
-    const { timeToWarning } = clock.run;
-    return timeToWarning === null
+    // For bees just taken, whatever mood is chosen for the course below.
+    const { warning } = clock.byMood.agitated;
+    return warning === null
       ? 'Stays under the warning for two hours'
-      : `${minutes(timeToWarning)} minutes to the warning`;
+      : `${minutes(warning)} minutes to the warning for bees just taken`;
   });
   /** What the model says for the time on the clock. */
   protected readonly now = computed(() => {

@@ -12,10 +12,9 @@ import {
 import { MatMenuModule } from '@angular/material/menu';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
-import { type OpenedBand, type Rig, rigHeatQuestion, withOpening } from '@yewridge/core/suction';
+import { type DriveOffer, type OpenedBand, type Rig, rigHeatQuestion, withOpening } from '@yewridge/core/suction';
 import { savedWords, sheetDate } from '../../../shared/documents/saved-words';
 import { undoKeys } from '../../../shared/documents/undo-keys';
-import { withValue } from '../../../shared/documents/value-at';
 import { ScreenScale } from '../../../shared/drawing/screen-scale';
 import type { PartChange } from '../../../shared/fields/field';
 import { NameLine } from '../../../shared/fields/name-line';
@@ -35,11 +34,12 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import * as views from '../data/readings-view';
 import { RigActions } from '../data/rig-actions';
-import { trimmed } from '../data/rig-edits';
+import { changedRig, trimmed } from '../data/rig-edits';
 import { type PartId, partLine } from '../data/rig-parts';
 import { RigStore } from '../data/rig-store';
 import { versionWords } from '../data/rig-differences';
-import { LAYOUT_NAMES, LAYOUT_SAYS, OPENER_NAMES } from '../data/rig-words';
+import { DRIVE_WORDS, LAYOUT_NAMES, LAYOUT_SAYS, OPENER_NAMES } from '../data/rig-words';
+import { driveWords } from '../data/drive-words';
 import { CAUTIONS, supplyCaution } from '../data/safety-notes';
 import { AirSheet } from '../ui/air-sheet';
 import { ConflictBar, type ConflictChoice } from '../../../shared/documents/conflict-bar';
@@ -137,15 +137,16 @@ export class RigPage {
   });
   protected readonly arrivalLines = computed(() => {
     const view = this.#view();
-    return view ? [views.arrivalLine(view, this.store.swarm().value)] : [];
+    const { value, waiting } = this.store.swarm();
+    return view ? [views.arrivalLine(view, value, waiting)] : [];
   });
   protected readonly airLines = computed(() => {
     const view = this.#view();
     if (!view) return [];
     const lane = this.store.fittedLane();
     return [
-      views.bandLine(view, lane),
-      views.nozzleLine(view, this.lanes()),
+      views.bandLine(view, lane, this.store.lanes().waiting),
+      views.nozzleLine(view, this.store.lanes().waiting ? null : this.lanes()),
       views.spreadLine(view),
       views.screenLine(view),
       views.feedLine(view),
@@ -155,7 +156,13 @@ export class RigPage {
     const view = this.#view();
     if (!view) return [];
     const question = rigHeatQuestion(view.rig, view.readings.state.flow.screen);
-    const lines = [views.heatLine(view.rig, this.store.heat().value, question, view.system), views.boxesLine(view.rig)];
+    const { value, waiting } = this.store.heat();
+    const clock = waiting ? null : value;
+    const lines = [
+      views.heatLine(view.rig, clock, question, view.system),
+      views.coolingLine(clock, question, view.system),
+      views.boxesLine(view.rig),
+    ];
     return lines.filter((line) => line !== null);
   });
   protected readonly powerLines = computed(() => {
@@ -176,6 +183,11 @@ export class RigPage {
           : 'There is no band: what carries them up the hose lands them too hard.'
         : 'The band is narrow: what surely carries them lands one in twenty too hard. Try it with a few bees.';
     return { conflict };
+  });
+  /** A rig that no setting of its gate helps: what would. */
+  protected readonly drive = computed(() => {
+    const { value, waiting } = this.store.drive();
+    return waiting || !value?.fault ? null : { says: DRIVE_WORDS[value.fault], offers: value.offers };
   });
   protected readonly take = computed(() => {
     const rig = this.store.shown();
@@ -226,7 +238,7 @@ export class RigPage {
   }
 
   protected change({ field, value }: PartChange): void {
-    this.store.edit((rig) => withValue(rig, field, value), field);
+    this.store.edit((rig) => changedRig(rig, field, value), field);
   }
 
   protected edit(change: RigEdit): void {
@@ -254,6 +266,18 @@ export class RigPage {
     const { hose, port, box } = opened.rig;
     this.store.edit((rig) => ({ ...rig, hose, port, box }));
     this.#toast.show(OPENER_NAMES[opened.opener], () => {
+      this.store.undo();
+    });
+  }
+
+  protected offerWords(offer: DriveOffer): string {
+    return driveWords(offer, this.system());
+  }
+
+  protected takeOffer(offer: DriveOffer): void {
+    const { name, notes, jobs } = this.store.document() ?? offer.rig;
+    this.store.edit(() => ({ ...offer.rig, name, ...(notes === undefined ? {} : { notes }), jobs }));
+    this.#toast.show(this.offerWords(offer), () => {
       this.store.undo();
     });
   }

@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type Rig, STARTING_RIGS } from '@yewridge/core/suction';
+import { type GateLane, type Rig, type RigReadings, STARTING_RIGS } from '@yewridge/core/suction';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -20,9 +20,20 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { RigActions } from '../data/rig-actions';
 import { partLine } from '../data/rig-parts';
 import { RigListStore } from '../data/rig-list-store';
+import { isInBand, placeWords } from '../data/readings-view';
 import { LAYOUT_NAMES, LAYOUT_SAYS } from '../data/rig-words';
 import { CAUTIONS } from '../data/safety-notes';
 import { RigPicture } from '../ui/rig-picture';
+
+/** Whether a rig as it is set lies inside its band: by 19 bees in 20, as on its own page. */
+function isSafe({ state }: RigReadings, lane: GateLane | null | undefined): boolean {
+  return lane ? isInBand(state.speed.hose, lane.spot) : false;
+}
+
+function judgedWords({ state }: RigReadings, lane: GateLane | null | undefined): string {
+  if (lane === undefined) return ', being judged …';
+  return lane ? `: ${placeWords(state.speed.hose, lane.spot)}` : ': its port is shut';
+}
 
 /** All rigs, and the four ways to begin one. */
 @Component({
@@ -57,28 +68,26 @@ export class SuctionPage {
     return this.list
       .rows()
       .filter(({ rig }) => rig.document.name.toLocaleLowerCase().includes(wanted))
-      .map(({ rig, readings }) => ({
+      .map(({ rig, readings, lane }) => ({
         rig,
         readings,
         link: rigLink(rig.id),
         hose: partLine(rig.document, 'hose', system),
         source: partLine(rig.document, 'source', system),
         says: readings
-          ? readings.bee.landing
-            ? `${figureText(readings.state.speed.hose, 'speed', system)} in the hose, bees land at ${figureText(readings.bee.landing.worst, 'speed', system)}: ${readings.bee.landing.level}`
-            : `${figureText(readings.state.speed.hose, 'speed', system)} in the hose: bees stall`
+          ? `${figureText(readings.state.speed.hose, 'speed', system)} in the hose${judgedWords(readings, lane)}`
           : 'Its parts do not go together yet.',
-        bad: readings === null || readings.bee.landing === null || readings.bee.landing.worst > rig.document.bees.limit,
+        bad: readings === null || (lane !== undefined && !isSafe(readings, lane)),
       }));
   });
   protected readonly answer = computed(() => {
     const rows = this.list.rows();
     if (rows.length === 0) return 'No rig yet';
-    const soft = rows.filter(
-      ({ rig, readings }) => readings?.bee.landing && readings.bee.landing.worst <= rig.document.bees.limit,
-    ).length;
     const many = rows.length === 1 ? '1 rig' : `${rows.length} rigs`;
-    return `${many}; ${soft === rows.length ? 'all land' : soft === 1 ? '1 lands' : `${soft} land`} bees softly as set`;
+    if (rows.some(({ readings, lane }) => readings !== null && lane === undefined)) return `${many}, being judged …`;
+    const safe = rows.filter(({ readings, lane }) => readings !== null && isSafe(readings, lane)).length;
+    const set = safe === rows.length ? 'all are' : safe === 0 ? 'none is' : safe === 1 ? '1 is' : `${safe} are`;
+    return `${many}; ${set} set inside the safe band`;
   });
 
   constructor() {

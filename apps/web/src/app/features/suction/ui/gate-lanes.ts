@@ -76,7 +76,7 @@ export class GateLanes {
     () => `${figureText(this.readings().state.speed.hose, 'speed', this.system())} in the hose`,
   );
   protected readonly valueText = computed(() => {
-    const lane = this.lanes()?.find((one) => one?.nozzle === this.rig().fitted);
+    const lane = this.waiting() ? undefined : this.lanes()?.find((one) => one?.nozzle === this.rig().fitted);
     const zone = lane ? `, ${ZONE_WORDS[zoneAt(lane, this.rig().bleed.opening)]}` : '';
     return `${this.openText()} open, ${this.speedText()}${zone}`;
   });

@@ -1,15 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
   type AmountKind,
+  batteriesFor,
   checkSource,
+  following,
+  follows,
   type GateKind,
+  LINKS,
+  onItsOwn,
   type Rig,
   RIG_LIMITS,
   type RigProblem,
   type SourceCurve,
   type SourceId,
   SOURCES,
+  type Supply,
 } from '@yewridge/core/suction';
+import { PASSAGE } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import type { Fault, PartChange } from '../../../shared/fields/field';
@@ -30,6 +37,7 @@ import {
   withMachine,
   without,
   withOwnHose,
+  withSupply,
 } from '../data/rig-edits';
 import {
   NOZZLE_FIELDS,
@@ -42,6 +50,10 @@ import {
 } from '../data/rig-parts';
 import * as words from '../data/rig-words';
 import { partCautions } from '../data/safety-notes';
+
+/** m that no worker passes, and what a plunger is usually built with. */
+const WORKER_PROOF = PASSAGE.workerProof;
+const USUAL_CLEARANCE = 0.0025;
 
 /** A change to the rig as a whole. */
 export type RigEdit = (rig: Rig) => Rig;
@@ -71,6 +83,25 @@ export class PartForm {
   protected readonly seamFields = SEAM_FIELDS;
   protected readonly slideFields = SLIDE_FIELDS;
   protected readonly pointFields = POINT_FIELDS;
+  /** Whether this part follows another, and how that is said. */
+  protected readonly link = computed(() => {
+    const link = LINKS.find((one) => one === this.part());
+    if (!link) return null;
+    const linked = follows(this.rig(), link);
+    return { says: words.LINK_WORDS[link][linked ? 'follows' : 'own'], linked };
+  });
+  protected readonly batteries = computed(() =>
+    Object.fromEntries(batteriesFor(this.rig().source.supply).map((id) => [id, words.BATTERY_NAMES[id]])),
+  );
+  /** What a bee can do at the plunger's edge. */
+  protected readonly plungerSays = computed(() => {
+    const gap = this.rig().plunger?.clearance ?? 0;
+    const text = figureText(gap, 'part', this.system());
+    const tight = figureText(WORKER_PROOF, 'part', this.system());
+    return gap <= WORKER_PROOF
+      ? { good: true, sentence: `No bee gets past ${text}; it must still slide when the wood is damp.` }
+      : { good: false, sentence: `Bees climb past ${text} or are caught at its edge: ${tight} at most.` };
+  });
   protected readonly edits = { addNozzle, addPoint, addSeam, addSlide };
   protected readonly title = computed(() => PART_NAMES[this.part()]);
   protected readonly fields = computed(() => partFields(this.rig(), this.part()));
@@ -137,6 +168,20 @@ export class PartForm {
 
   protected machineChosen(machine: string): void {
     this.edited.emit((rig) => withMachine(rig, machine as SourceId | 'own'));
+  }
+
+  protected supplyChosen(supply: string): void {
+    this.edited.emit((rig) => withSupply(rig, supply as Supply));
+  }
+
+  /** Breaks the link, or ties it again. */
+  protected linked(follow: boolean): void {
+    const link = LINKS.find((one) => one === this.part());
+    if (link) this.edited.emit((rig) => (follow ? following(rig, link) : onItsOwn(rig, link)));
+  }
+
+  protected plunger(has: boolean): void {
+    this.edited.emit(({ plunger: _, ...rig }) => (has ? { ...rig, plunger: { clearance: USUAL_CLEARANCE } } : rig));
   }
 
   protected curveChosen(kind: string): void {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Rig, RigProblem } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
-import { ON_THE_WAY, PART_NAMES, partLine, PARTS, type PartId } from '../data/rig-parts';
+import { ON_THE_WAY, PART_NAMES, partLine, type PartId, partsOf } from '../data/rig-parts';
 
 /** Where in a rig a part's fields live. */
 const HOMES: Readonly<Partial<Record<PartId, readonly string[]>>> = {
@@ -119,7 +119,7 @@ export class PartList {
   readonly picked = output<PartId | null>();
 
   protected readonly rows = computed(() => {
-    const all = PARTS.map((id) => {
+    const all = partsOf(this.rig()).map((id) => {
       const place = ON_THE_WAY.indexOf(id);
       const homes = HOMES[id] ?? [id];
       return {
