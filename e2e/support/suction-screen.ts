@@ -19,7 +19,7 @@ export class SuctionScreen {
   async part(name: string): Promise<void> {
     const sheet = this.page.getByRole('region', { name: "The air's way" });
     await sheet.getByRole('button', { name: new RegExp(`^${name}\\b`), expanded: false }).click();
-    await expect(this.readings().getByRole('heading', { name, exact: true, level: 2 })).toBeVisible();
+    await expect(this.readings().getByRole('heading', { name, exact: true, level: 2 }).first()).toBeVisible();
   }
 
   async more(item: string): Promise<void> {

@@ -14,10 +14,10 @@ test.describe('bench: judged, hung and mended', () => {
     const light = Number(/a ([\d.]+) kg box/.exec(await page.getByRole('heading', { level: 1 }).innerText())?.[1]);
 
     // Three ways to 40 L, each with what comes of it.
-    await expect(page.getByRole('button', { name: 'Make it 40 L: set a base of 31 mm under it' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Make it 40 L: put a shim of 31 mm under it' })).toBeVisible();
     await expect(page.getByRole('button', { name: 'Add a box like the top one' })).toBeVisible();
     await expect(page.getByText('71.0 L gross')).toBeVisible();
-    await page.getByRole('button', { name: 'Make it 40 L: set a base of 31 mm under it' }).click();
+    await page.getByRole('button', { name: 'Make it 40 L: put a shim of 31 mm under it' }).click();
     await expect(bench.readings()).toContainText('40.0 ± 0.5 L gross');
     const heavy = Number(/a ([\d.]+) kg box/.exec(await page.getByRole('heading', { level: 1 }).innerText())?.[1]);
     expect(heavy).toBeGreaterThan(light);
@@ -73,6 +73,8 @@ test.describe('bench: judged, hung and mended', () => {
 
     // The board is called 6 in and is not: what it is called is set to what it measures, and four frames bind again.
     await page.getByLabel('Its board is sold as').selectOption('6 in fence board');
+    await expect(bench.checks()).toContainText('Which way does the board of “4-frame box” stand?');
+    await page.getByRole('button', { name: /^It makes the width/ }).click();
     await page.getByLabel('Boards run').selectOption('upright');
     await expect(bench.checks()).toContainText('“4-frame box” is as high or wide as the board it is called');
     await bench.type('Width, across', '6');

@@ -15,7 +15,7 @@ const POINTS: readonly (readonly [name: string, answer: string, looks: readonly 
   ['Three of fence board', '48.0 L net, a 10.3 cm² door', [COMB]],
   ['Form tube with top bars', '39.9 L net, a 10.3 cm² door', []],
   ['Upturned pot with top bars', '34.0 L net, a 10.3 cm² door', []],
-  ['Upright pot with a lid and bars', '33.9 L net, a 10.3 cm² door', []],
+  ['Upright pot with a lid and bars', '33.3 L net, a 10.3 cm² door', []],
   ['One foam cooler', '24.5 L net, a 10.3 cm² door', [COMB]],
   ['Two foam coolers, rim to rim', '49.0 L net, a 10.3 cm² door', [COMB]],
   ['Full hive on a deck', '62.6 L net, a 12.4 cm² door', []],

@@ -15,11 +15,11 @@ test.describe('bench', () => {
     await bench.type('Height', '9-5/8"');
     await expect(bench.readings()).toContainText('8.9 ± 0.1 gal gross');
 
-    await page.getByRole('button', { name: /^Make it 10.6 gal: set a base of/ }).click();
+    await page.getByRole('button', { name: /^Make it 10.6 gal: put a shim of/ }).click();
     await expect(bench.readings()).toContainText('10.6 ± 0.1 gal gross');
     await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
     await expect(bench.readings()).toContainText('8.9 ± 0.1 gal gross');
-    await page.getByRole('button', { name: /^Make it 10.6 gal: set a base of/ }).click();
+    await page.getByRole('button', { name: /^Make it 10.6 gal: put a shim of/ }).click();
 
     await bench.addDoor('Notch at the floor');
     await bench.type('Width', '10');
