@@ -30,7 +30,7 @@ export class SectionEditor {
 
   protected readonly shapes = SHAPE_NAMES;
   protected readonly axes = { upright: 'stands', lying: 'lies' };
-  protected readonly ends = { down: 'rim down', up: 'rim up' };
+  protected readonly ends = { down: 'down', up: 'up' };
   protected readonly boardSides = { unsaid: 'not said', height: 'height of the box', width: 'width of the box' };
   protected readonly sides = { inside: 'inside', outside: 'outside' };
   protected readonly frames = FRAME_NAMES;

@@ -279,7 +279,12 @@ function splitDeep({ readings, inside, portY, rig }: Drawn): DrawnLayout {
     ],
     frames:
       rig.box.frames.count > 0
-        ? { x: left + 10, y: top + 10, width: (screen - left) * 0.4, height: (bottom - top) * 0.5 }
+        ? {
+            x: left + 10,
+            y: top + 10,
+            width: (screen - left) * Math.min(0.4, 0.8 / rig.box.boxes),
+            height: (bottom - top) * 0.5,
+          }
         : null,
     landing: { x: screen, y: portY - 6 },
     screenAt: [screen, top + 22],

@@ -28,15 +28,7 @@ import {
   spreadLine,
 } from './readings-view';
 import { rigDifferences, versionWords } from './rig-differences';
-import {
-  calibrated,
-  trimmed,
-  withAmount,
-  withCurveKind,
-  withGateKind,
-  withMachine,
-  withSupply,
-} from './rig-edits';
+import { calibrated, trimmed, withAmount, withCurveKind, withGateKind, withMachine, withSupply } from './rig-edits';
 import { partFields, partLine } from './rig-parts';
 import { labelSentences, problemSentence } from './rig-words';
 import { partCautions, supplyCaution } from './safety-notes';

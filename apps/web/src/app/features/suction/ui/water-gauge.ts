@@ -12,12 +12,12 @@ const FOOT = 168;
   selector: 'yw-water-gauge',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<figure>
-    <svg viewBox="0 0 220 190" role="img" [attr.aria-label]="says()">
+    <svg viewBox="0 0 220 210" role="img" [attr.aria-label]="says()">
       <path class="glass" [attr.d]="arm(70) + arm(124)" />
       <path class="glass" d="M62 168a35 35 0 0 0 70 0M78 168a19 19 0 0 0 38 0" />
-      <path class="box" d="M8 12h44v26h-44zM52 25h18v-13" />
+      <path class="box" d="M8 12h44v26h-44zM52 18h18v-6h-18" />
       <text x="30" y="29" text-anchor="middle">box</text>
-      <text x="124" y="16" text-anchor="middle">open</text>
+      <text x="138" y="22">open</text>
       <path class="water" [attr.d]="water()" />
       <path class="taped" [attr.d]="'M70 ' + high() + 'H160M124 ' + low() + 'H160M154 ' + high() + 'V' + low()" />
       <text class="strong" x="164" [attr.y]="(high() + low()) / 2 + 4">{{ column() }}</text>
