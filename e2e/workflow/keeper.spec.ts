@@ -14,6 +14,12 @@ const daysAgo = (days: number): string => {
   return `${day.getFullYear()}-${`${day.getMonth() + 1}`.padStart(2, '0')}-${`${day.getDate()}`.padStart(2, '0')}`;
 };
 
+/** The last 14 May that is past: a day of the season, whenever this runs. */
+const lastMay = (): string => {
+  const year = new Date().getFullYear();
+  return daysAgo(1) >= `${year}-05-14` ? `${year}-05-14` : `${year - 1}-05-14`;
+};
+
 /** A day typed as a keeper types it, figure by figure, and the field left. */
 async function typeDay(field: Locator, day: string): Promise<void> {
   const [year, month, date] = day.split('-');
@@ -244,21 +250,29 @@ test.describe('a keeper begins with nothing', () => {
         .json()
         .then((due: { season: unknown }) => due.season);
     const before = await season();
-    await page.goto(`${TROUBLE_URL}/catches/new`);
     const log = page.getByRole('button', { name: 'Log the catch' });
+    /** All but how it was caught, and logged. */
+    const logged = async (method: string, place: string, day: string): Promise<void> => {
+      await page.getByRole('combobox', { name: 'how it was caught', exact: true }).selectOption({ label: method });
+      await page.getByLabel(/^place/).fill(place);
+      await page.getByLabel(/^coordinates/).fill('47.41, 13.21');
+      await page.getByLabel(/^coordinates/).blur();
+      await typeDay(page.getByLabel(/^found on/), day);
+      await log.click();
+      if (await page.getByRole('alert').filter({ hasText: 'far out of the swarm season' }).isVisible())
+        await log.click();
+      // A day far out of the season is asked about, and never refused.
+      await page.waitForURL(/\/catches\/(?!new)/, { timeout: 3000 }).catch(() => log.click());
+      await expect(page).toHaveURL(/\/catches\/(?!new)/);
+    };
+    await page.goto(`${TROUBLE_URL}/catches/new`);
     await expect(log).toBeDisabled();
     await expect(page.getByText('Still to say: how it was caught.')).toBeVisible();
     await page
       .getByRole('combobox', { name: 'how it was caught', exact: true })
       .selectOption({ label: 'with the vacuum' });
     await expect(page.getByText('Still to say: where it hung')).toBeVisible();
-    await page.getByLabel(/^place/).fill('Mill house, gable');
-    await page.getByLabel(/^coordinates/).fill('47.41, 13.21');
-    await page.getByLabel(/^coordinates/).blur();
-    await typeDay(page.getByLabel(/^found on/), daysAgo(1));
-    await log.click();
-    // A day far out of the season is asked about, and never refused.
-    if (await page.getByRole('alert').filter({ hasText: 'far out of the swarm season' }).isVisible()) await log.click();
+    await logged('with the vacuum', 'Mill house, gable', daysAgo(1));
     await expect(page.getByText('The steps of a trap do not apply to these bees.')).toBeVisible();
     await expect(page.getByText('Heat.')).toBeVisible();
     await expect(page.getByText('Close the entrance')).toHaveCount(0);
@@ -271,5 +285,14 @@ test.describe('a keeper begins with nothing', () => {
       place_lon: 13.21,
     });
     expect(await season()).toEqual(before);
+
+    // On a day of the season too; a swarm that hung there on that day does move it: the clock is not merely deaf.
+    await page.goto(`${TROUBLE_URL}/catches/new`);
+    await logged('with the vacuum', 'Mill house, wall', lastMay());
+    expect(await season()).toEqual(before);
+    await page.goto(`${TROUBLE_URL}/catches/new`);
+    await logged('hanging swarm, shaken', 'Mill house, lime tree', lastMay());
+    await expect.poll(() => rowsIn(folder, 'catches').length).toBe(3);
+    expect(await season()).not.toEqual(before);
   });
 });
