@@ -1,3 +1,4 @@
+import { choose } from '../support/choose.js';
 import { expect, test } from '../support/test.js';
 
 test.describe('bench: judged, hung and mended', () => {
@@ -7,7 +8,7 @@ test.describe('bench: judged, hung and mended', () => {
   }) => {
     const suitability = page.locator('yw-suitability-panel');
     await page.goto('/bench/new');
-    await page.getByRole('combobox', { name: 'Hive', exact: true }).selectOption('Langstroth 8-frame deep');
+    await choose(page.getByRole('combobox', { name: 'Hive', exact: true }), 'Langstroth 8-frame deep');
     await page.getByRole('button', { name: 'Begin with this hive' }).click();
     await expect(bench.readings()).toContainText('35.5 ± 0.4 L gross');
     await expect(bench.readings()).toContainText(/[\d.]+ kg empty/);
@@ -38,7 +39,7 @@ test.describe('bench: judged, hung and mended', () => {
     await bench.type('Door above ground', '1.2');
     await expect(suitability).toContainText('Costs most, 11 %: 1.2 m is lower than 5 m; safer for you (moderate)');
     await bench.type('Door above ground', '5');
-    await page.getByRole('combobox', { name: 'Scent', exact: true }).selectOption('lure in a used box');
+    await choose(page.getByRole('combobox', { name: 'Scent', exact: true }), 'lure in a used box');
     await expect(suitability).toContainText('excellent, 1.00 of 1');
     await expect(suitability).toContainText('Nothing that is known speaks against it.');
 
@@ -72,10 +73,10 @@ test.describe('bench: judged, hung and mended', () => {
     await expect(tight).toHaveCount(0);
 
     // The board is called 6 in and is not: what it is called is set to what it measures, and four frames bind again.
-    await page.getByLabel('Its board is sold as').selectOption('6 in fence board');
+    await choose(page.getByLabel('Its board is sold as'), '6 in fence board');
     await expect(bench.checks()).toContainText('Which way does the board of “4-frame box” stand?');
     await page.getByRole('button', { name: /^It makes the width/ }).click();
-    await page.getByLabel('Boards run').selectOption('upright');
+    await choose(page.getByLabel('Boards run'), 'upright');
     await expect(bench.checks()).toContainText('“4-frame box” is as high or wide as the board it is called');
     await bench.type('Width, across', '6');
     const sold = bench.checks().getByRole('listitem').filter({ hasText: 'a board of that name measures 5-1/2 in' });
@@ -194,7 +195,7 @@ test.describe('bench: judged, hung and mended', () => {
     await expect(page.getByRole('img', { name: /^Chart of the mass by days/ })).toBeVisible();
     await bench.type('I lift at most', '12');
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Down before day 2: then it is 12.0 kg');
-    await page.getByRole('combobox', { name: 'Flow', exact: true }).selectOption('strong flow');
+    await choose(page.getByRole('combobox', { name: 'Flow', exact: true }), 'strong flow');
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Down before day 0: then it is 12.0 kg');
     await bench.type('Working load on the label', '60 kg');
     await expect(bench.field('Working load on the label')).toHaveValue('60 kg');
@@ -203,7 +204,7 @@ test.describe('bench: judged, hung and mended', () => {
     await expect(page.getByText(/^Unsafe: only 0.\d times what is needed/)).toBeVisible();
     await bench.type('Working load on the label', 'strong');
     await expect(page.getByRole('alert')).toContainText('Working load on the label: “strong” is not a force.');
-    await page.getByRole('combobox', { name: 'Ladder', exact: true }).selectOption('ANSI III');
+    await choose(page.getByRole('combobox', { name: 'Ladder', exact: true }), 'ANSI III');
     await bench.type('You, dressed, with tools', '95');
     await expect(page.getByText(/in all is over the ladder’s 90.7 kg/).first()).toBeVisible();
     await page.keyboard.press('Escape');
@@ -254,11 +255,11 @@ test.describe('bench: judged, hung and mended', () => {
     await expect(answer).toHaveText('About 11,000 bees, 1.5 kg');
     await page.getByRole('textbox', { name: 'Swarm, without the box' }).fill('3.3 lb');
     await expect(answer).toHaveText('About 10,000 bees, 1.5 kg');
-    await page.getByRole('combobox', { name: 'How', exact: true }).selectOption('by frames covered');
+    await choose(page.getByRole('combobox', { name: 'How', exact: true }), 'by frames covered');
     await expect(answer).toHaveText('About 6,500 bees, 0.9 kg');
-    await page.getByRole('combobox', { name: 'Flow', exact: true }).selectOption('dearth');
+    await choose(page.getByRole('combobox', { name: 'Flow', exact: true }), 'dearth');
     await expect(page.getByText(/^Feed 2.5 L of 1:1 syrup/)).toBeVisible();
-    await page.getByRole('combobox', { name: 'How', exact: true }).selectOption('by the cluster');
+    await choose(page.getByRole('combobox', { name: 'How', exact: true }), 'by the cluster');
     await page.getByRole('textbox', { name: 'Air, °C' }).fill('70');
     await expect(page.getByRole('alert')).toContainText('Air, °C is 70; it can be at least -20 and at most 50.');
   });

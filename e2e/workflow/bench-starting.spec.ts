@@ -1,3 +1,4 @@
+import { choose } from '../support/choose.js';
 import { expect, test } from '../support/test.js';
 
 /**
@@ -44,7 +45,7 @@ test.describe('bench: starting points', () => {
 
   test('a hive standard begins with its own frames, and its ends hold their lugs', async ({ page, bench }) => {
     await page.goto('/bench/new');
-    await page.getByRole('combobox', { name: 'Hive', exact: true }).selectOption('British National 14x12');
+    await choose(page.getByRole('combobox', { name: 'Hive', exact: true }), 'British National 14x12');
     await expect(page.getByText('makers differ by 3–6 mm: measure yours')).toBeVisible();
     await page.getByRole('button', { name: 'Begin with this hive' }).click();
     await expect(bench.readings()).toContainText('49.3 ± ');
@@ -60,7 +61,7 @@ test.describe('bench: starting points', () => {
     await expect(mine).toContainText('From the floor to the upper rim, inside.');
     await mine.getByLabel('Height', { exact: true }).fill('high');
     await expect(mine.getByRole('alert')).toContainText('Height: “high” is not a length.');
-    await mine.getByRole('combobox', { name: 'It is a', exact: true }).selectOption('Filled and measured');
+    await choose(mine.getByRole('combobox', { name: 'It is a', exact: true }), 'Filled and measured');
     await expect(mine).toContainText('Pour in water, rice or packing beads');
     await mine.getByLabel('Volume', { exact: true }).fill('27.5');
     await expect(mine.getByRole('status')).toContainText('It holds 27.5 L');

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { DEMO_PORT } from '../support/ports.js';
+import { choose } from '../support/choose.js';
 import { expect, test } from '../support/test.js';
 
 const DEMO = `http://localhost:${DEMO_PORT}`;
@@ -63,7 +64,7 @@ test.describe('the day', () => {
     await page.goto(`${DEMO}/today`);
     const blooms = page.getByRole('complementary');
     await blooms.getByLabel('What blooms today').fill('Hawthorn');
-    await blooms.getByLabel('How far it is').selectOption('full bloom');
+    await choose(blooms.getByLabel('How far it is'), 'full bloom');
     await blooms.getByRole('button', { name: 'Note it' }).click();
     await expect(blooms.getByRole('listitem').filter({ hasText: 'Hawthorn, full bloom' })).toContainText('14 May');
     await page.getByRole('button', { name: 'Undo' }).click();

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DEMO_PORT } from '../support/ports.js';
 import { killServers, startServer, stopServer, TROUBLE_URL } from '../support/server.js';
+import { choose } from '../support/choose.js';
 import { expect, test } from '../support/test.js';
 
 const DEMO = `http://localhost:${DEMO_PORT}`;
@@ -100,7 +101,7 @@ test.describe('files', () => {
     await page.getByRole('link', { name: 'Write a row' }).click();
     await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
     await page.getByLabel('species').fill('Blackthorn');
-    await page.getByLabel('stage').selectOption('full bloom');
+    await choose(page.getByLabel('stage'), 'full bloom');
     await page.getByLabel('day').fill('2026-04-02');
     await page.getByRole('button', { name: 'Keep it' }).press('Enter');
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(/2 Apr 2026, Blackthorn, full bloom/);

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { Locator, Page } from '@playwright/test';
 import { rowsIn, said } from '../support/database.js';
 import { killServers, startServer, TROUBLE_URL } from '../support/server.js';
+import { choose } from '../support/choose.js';
 import { expect, test } from '../support/test.js';
 
 const done = (page: Page, words: string | RegExp): Locator => page.getByRole('status').filter({ hasText: words });
@@ -54,7 +55,7 @@ async function trap(page: Page, start: string, number: string): Promise<void> {
     .getByRole('button', { name: /^(Not said|How it hangs|Board|Strapped|From a hook|It hangs)/i })
     .first()
     .click();
-  await page.getByRole('combobox', { name: 'It hangs', exact: true }).selectOption({ label: 'From a hook or bar' });
+  await choose(page.getByRole('combobox', { name: 'It hangs', exact: true }), 'From a hook or bar');
   await expect(page.getByRole('status').filter({ hasText: /^saved/ })).toBeVisible();
   await page.getByRole('button', { name: 'Build a trap' }).click();
   const dialog = page.getByRole('dialog');
@@ -96,19 +97,19 @@ test.describe('a keeper begins with nothing', () => {
     await page.getByRole('radio', { name: /V-01/ }).check();
     await page.getByRole('radio', { name: /Old weir/ }).check();
     await page.getByRole('button', { name: 'Keep “Its design says: hung by hook and bar”' }).click();
-    await page.getByRole('combobox', { name: 'and by', exact: true }).selectOption({ label: 'strap' });
+    await choose(page.getByRole('combobox', { name: 'and by', exact: true }), 'strap');
     await page.getByRole('textbox', { name: 'entrance above ground' }).fill('3.2');
     await typeDay(page.getByLabel(/^hung on/), daysAgo(6));
     const lure = (n: number): Locator => page.getByRole('group', { name: `Lure ${n}` });
     await page.getByRole('button', { name: 'Add a lure' }).click();
     await expect(page.getByText('Still to say: what carries the lure.')).toBeVisible();
-    await lure(1).getByRole('combobox', { name: 'carrier', exact: true }).selectOption({ label: 'swab in a bag' });
-    await lure(1).getByRole('combobox', { name: 'lure', exact: true }).selectOption({ label: 'lemongrass oil' });
+    await choose(lure(1).getByRole('combobox', { name: 'carrier', exact: true }), 'swab in a bag');
+    await choose(lure(1).getByRole('combobox', { name: 'lure', exact: true }), 'lemongrass oil');
     await lure(1).getByRole('button', { name: '19 drops in lure 1' }).click();
     await page.getByRole('button', { name: 'Another lure' }).click();
-    await lure(2).getByRole('combobox', { name: 'carrier', exact: true }).selectOption({ label: 'rubbed on the wood' });
-    await lure(2).getByRole('combobox', { name: 'lure', exact: true }).selectOption({ label: 'propolis' });
-    await lure(2).getByRole('combobox', { name: 'placed', exact: true }).selectOption({ label: 'at the entrance' });
+    await choose(lure(2).getByRole('combobox', { name: 'carrier', exact: true }), 'rubbed on the wood');
+    await choose(lure(2).getByRole('combobox', { name: 'lure', exact: true }), 'propolis');
+    await choose(lure(2).getByRole('combobox', { name: 'placed', exact: true }), 'at the entrance');
     await hung.click();
     await expect(done(page, 'V-01 hung at Old weir, kept.')).toBeVisible();
     const stay = rowsIn(folder, 'deployments')[0] as { id: string };
@@ -253,7 +254,7 @@ test.describe('a keeper begins with nothing', () => {
     const log = page.getByRole('button', { name: 'Log the catch' });
     /** All but how it was caught, and logged. */
     const logged = async (method: string, place: string, day: string): Promise<void> => {
-      await page.getByRole('combobox', { name: 'how it was caught', exact: true }).selectOption({ label: method });
+      await choose(page.getByRole('combobox', { name: 'how it was caught', exact: true }), method);
       await page.getByLabel(/^place/).fill(place);
       await page.getByLabel(/^coordinates/).fill('47.41, 13.21');
       await page.getByLabel(/^coordinates/).blur();
@@ -268,9 +269,7 @@ test.describe('a keeper begins with nothing', () => {
     await page.goto(`${TROUBLE_URL}/catches/new`);
     await expect(log).toBeDisabled();
     await expect(page.getByText('Still to say: how it was caught.')).toBeVisible();
-    await page
-      .getByRole('combobox', { name: 'how it was caught', exact: true })
-      .selectOption({ label: 'with the vacuum' });
+    await choose(page.getByRole('combobox', { name: 'how it was caught', exact: true }), 'with the vacuum');
     await expect(page.getByText('Still to say: where it hung')).toBeVisible();
     await logged('with the vacuum', 'Mill house, gable', daysAgo(1));
     await expect(page.getByText('The steps of a trap do not apply to these bees.')).toBeVisible();

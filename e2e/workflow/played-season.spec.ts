@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { killServers, startServer, stopServer, TROUBLE_URL } from '../support/server.js';
 import { minutesFrom, sunOf } from '../support/sunset.js';
+import { choose } from '../support/choose.js';
 import { expect, test } from '../support/test.js';
 
 const API = `${TROUBLE_URL}/api/v1`;
@@ -216,10 +217,10 @@ test.describe('a season is played', () => {
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-stream-'));
     let server = await startServer(folder, { demo: true });
     await page.goto(`${TROUBLE_URL}/devices`);
-    await page.getByLabel('It is').selectOption('a sensor in a trap');
+    await choose(page.getByLabel('It is'), 'a sensor in a trap');
     await page.getByRole('button', { name: 'Register it' }).click();
     await expect(page.getByRole('alert')).toHaveText('Choose the trap it hangs in.');
-    await page.getByLabel('In trap').selectOption({ label: 'V-09, Cider press' });
+    await choose(page.getByLabel('In trap'), 'V-09, Cider press');
     await page.getByLabel('Its name').fill('Press 1');
     await page.getByRole('button', { name: 'Register it' }).click();
     const values = page.getByRole('definition');

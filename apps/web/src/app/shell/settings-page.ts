@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MatRadioModule } from '@angular/material/radio';
 import { PageHeader } from '../shared/layout/page-header';
 import { THEMES, ThemeChoice } from '../shared/theme/theme-choice';
 import { WorkspaceStore } from '../shared/workspace/workspace-store';
 
 @Component({
   selector: 'yw-settings-page',
-  imports: [PageHeader],
+  imports: [MatRadioModule, PageHeader],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <yw-page-header place="Settings">
@@ -13,16 +14,13 @@ import { WorkspaceStore } from '../shared/workspace/workspace-store';
     </yw-page-header>
     <section class="sheet" aria-labelledby="light">
       <h2 id="light">Light</h2>
-      <div role="radiogroup" aria-labelledby="light">
+      <mat-radio-group aria-labelledby="light" [value]="choice.theme()" (change)="choice.choose($event.value)">
         @for (theme of themes; track theme) {
-          <label>
-            <input type="radio" name="theme" [checked]="choice.theme() === theme" (change)="choice.choose(theme)" />
-            <span
-              ><strong>{{ names[theme] }}</strong> {{ why[theme] }}</span
-            >
-          </label>
+          <mat-radio-button [value]="theme"
+            ><strong>{{ names[theme] }}</strong> {{ why[theme] }}</mat-radio-button
+          >
         }
-      </div>
+      </mat-radio-group>
     </section>
     @if (workspace(); as workspace) {
       <p class="version">{{ workspace.name }}, Yewridge {{ workspace.version }}</p>
@@ -37,16 +35,11 @@ import { WorkspaceStore } from '../shared/workspace/workspace-store';
       margin-bottom: var(--s2);
       font-size: 16px;
     }
-    label {
-      display: flex;
-      align-items: baseline;
-      gap: var(--s3);
-      padding: var(--s3) 0;
+    mat-radio-button {
+      display: block;
+      margin: 0;
+      padding: var(--s2) 0;
       border-top: 1px solid var(--rule);
-      cursor: pointer;
-    }
-    input {
-      accent-color: var(--yew);
     }
     strong {
       font-weight: 600;

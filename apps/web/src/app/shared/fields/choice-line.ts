@@ -1,42 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-
-let made = 0;
+import { PickList } from './pick';
+import { Segments } from './segments';
 
 /** One choice of a part: a list to open, or two or three words side by side. */
 @Component({
   selector: 'yw-choice-line',
+  imports: [PickList, Segments],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
+  template: `<div class="line">
+    <span aria-hidden="true">{{ label() }}</span>
     @if (sideBySide()) {
-      <div class="line" role="radiogroup" [attr.aria-label]="label()">
-        <span aria-hidden="true">{{ label() }}</span>
-        <div class="choices">
-          @for (option of options(); track option.id) {
-            <label class="choice">
-              <input type="radio" [name]="group" [checked]="option.id === value()" (change)="chosen.emit(option.id)" />
-              {{ option.name }}
-            </label>
-          }
-        </div>
-      </div>
+      <yw-segments [label]="label()" [options]="options()" [value]="value()" (chosen)="chosen.emit($event)" />
     } @else {
-      <label class="line">
-        <span>{{ label() }}</span>
-        <select
-          #box
-          [value]="value() ?? ''"
-          (change)="(value() !== null || box.value !== '') && chosen.emit(box.value)"
-        >
-          @if (value() === null) {
-            <option value="" selected>{{ unsaid() }}</option>
-          }
-          @for (option of options(); track option.id) {
-            <option [value]="option.id" [selected]="option.id === value()">{{ option.name }}</option>
-          }
-        </select>
-      </label>
+      <yw-pick
+        [label]="label()"
+        [options]="options()"
+        [value]="value()"
+        [unsaid]="unsaid()"
+        (chosen)="chosen.emit($event)"
+      />
     }
-  `,
+  </div>`,
   styleUrl: './part-line.scss',
 })
 export class ChoiceLine {
@@ -50,6 +34,5 @@ export class ChoiceLine {
   readonly sideBySide = input(false);
   readonly chosen = output<string>();
 
-  protected readonly group = `choice-${++made}`;
   protected readonly options = computed(() => Object.entries(this.names()).map(([id, name]) => ({ id, name })));
 }

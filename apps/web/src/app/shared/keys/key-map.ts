@@ -10,10 +10,13 @@ export interface KeyAction {
 
 const SEQUENCE_MS = 1200;
 
+/** A letter in a field or a list is meant for it. */
 function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+    (target.isContentEditable ||
+      ['INPUT', 'TEXTAREA'].includes(target.tagName) ||
+      ['combobox', 'listbox', 'option'].includes(target.getAttribute('role') ?? ''))
   );
 }
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { Router, RouterLink } from '@angular/router';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
@@ -17,7 +18,7 @@ const MOST = 4;
 /** Up to four designs side by side on one sheet. Which ones stands in the address. */
 @Component({
   selector: 'yw-compare-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, HatchDefs, ViewParts],
+  imports: [MatCheckboxModule, PageHeader, Waiting, Failed, RouterLink, HatchDefs, ViewParts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',

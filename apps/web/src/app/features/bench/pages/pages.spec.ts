@@ -6,6 +6,7 @@ import { provideRouter } from '@angular/router';
 import type { DesignDto } from '@yewridge/contract/bench';
 import type { DesignVersionDto } from '@yewridge/contract/stores';
 import { type Design, startingPoint } from '@yewridge/core/bench';
+import { choose } from '../../../shared/fields/testing/choose';
 import { ComparePage } from './compare-page';
 import { LoadPage } from './load-page';
 import { StartPage } from './start-page';
@@ -47,17 +48,6 @@ describe('bench: pages beside the sheet', () => {
   }
   const words = <T>(fixture: ComponentFixture<T>): string =>
     (fixture.nativeElement as HTMLElement).textContent.replace(/\s+/g, ' ');
-  const choose = <T>(fixture: ComponentFixture<T>, label: string, value: string): void => {
-    const line = [...(fixture.nativeElement as HTMLElement).querySelectorAll('label')].find(({ textContent }) =>
-      textContent.trim().startsWith(label),
-    );
-    const select = line?.querySelector('select');
-    if (!select) throw new Error(`no choice “${label}”`);
-    select.value = value;
-    select.dispatchEvent(new Event('change'));
-    fixture.detectChanges();
-  };
-
   it('a starting point is made into a design of its own', async () => {
     const fixture = await open(StartPage);
     const begin = (fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>(
@@ -71,7 +61,7 @@ describe('bench: pages beside the sheet', () => {
   it('the picture shows where the tape goes, and the box tells what it holds while it is measured', async () => {
     const fixture = await open(StartPage);
     expect(words(fixture)).toContain('It holds 42.7 L');
-    choose(fixture, 'It is a', 'cylinder');
+    await choose(fixture, 'It is a', 'Tube');
     expect(words(fixture)).toContain('Across the opening through its middle.');
     expect(words(fixture)).toContain('It holds 39.6 L');
   });
@@ -79,9 +69,9 @@ describe('bench: pages beside the sheet', () => {
   it('hang and load answers with a day, and says what a ladder bears', async () => {
     const fixture = await open(LoadPage, { id: 'nuc' });
     expect(words(fixture)).toMatch(/Down before day \d+: then it is 20.0 kg/);
-    choose(fixture, 'Flow', 'dearth');
+    await choose(fixture, 'Flow', 'dearth');
     expect(words(fixture)).toContain('Under 20.0 kg for 120 days');
-    choose(fixture, 'Ladder', 'ANSI-III');
+    await choose(fixture, 'Ladder', 'ANSI III');
     expect(words(fixture)).toContain('is over the ladder’s 90.7 kg');
   });
 
@@ -145,9 +135,9 @@ describe('bench: pages beside the sheet', () => {
   it('a swarm is sized three ways, two figures of it', async () => {
     const fixture = await open(SwarmSizePage);
     expect(words(fixture)).toContain('About 11,000 bees, 1.5 kg');
-    choose(fixture, 'How', 'frames');
+    await choose(fixture, 'How', 'by frames covered');
     expect(words(fixture)).toContain('About 6,500 bees, 0.9 kg');
-    choose(fixture, 'How', 'cluster');
+    await choose(fixture, 'How', 'by the cluster');
     expect(words(fixture)).toContain('Rough: 0.6 to 1.5 times');
   });
 });

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { type DesignEntrance, type DiscPosition, type DoorShape, guardOf } from '@yewridge/core/bench';
 import { changeOpening } from '../data/design-edits';
 import { entranceFields } from '../data/fields';
@@ -15,7 +16,7 @@ const EXCLUDER = { slots: 6, slotWidth: 0.0042, slotLength: 0.03 } as const;
 /** All a keeper can say about one entrance. */
 @Component({
   selector: 'yw-entrance-editor',
-  imports: [FieldList, ChoiceLine, NameLine],
+  imports: [MatCheckboxModule, FieldList, ChoiceLine, NameLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './entrance-editor.html',
   styleUrl: './part-editor.scss',

@@ -1,6 +1,7 @@
-import { TestBed } from '@angular/core/testing';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { type ComponentRef, type Type } from '@angular/core';
 import { type Content, type Design, designLoad, designSuitability, hungFrames } from '@yewridge/core/bench';
+import { choose, tick } from '../../../shared/fields/testing/choose';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { ContentsStrip } from './contents-strip';
 import { SchoolList } from './school-list';
@@ -8,6 +9,7 @@ import { SetupPanel } from './setup-panel';
 import { SuitabilityPanel } from './suitability-panel';
 
 interface Drawn<T> {
+  readonly fixture: ComponentFixture<T>;
   readonly ref: ComponentRef<T>;
   readonly component: T;
   readonly element: HTMLElement;
@@ -18,6 +20,7 @@ async function draw<T>(type: Type<T>, inputs: Readonly<Record<string, unknown>>)
   for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
   await fixture.whenStable();
   return {
+    fixture,
     ref: fixture.componentRef,
     component: fixture.componentInstance,
     element: fixture.nativeElement as HTMLElement,
@@ -90,16 +93,14 @@ describe('bench: suitability panel', () => {
   });
 
   it('tries a scent in words, and takes it back to what the box tells', async () => {
-    const { component, element, ref } = await draw(SuitabilityPanel, inputs);
+    const { fixture, component, element, ref } = await draw(SuitabilityPanel, inputs);
     const said: unknown[] = [];
     component.tried.subscribe(({ field, value }) => said.push([field, value]));
     click(element, 'Try a site');
     ref.changeDetectorRef.detectChanges();
-    const scent = [...element.querySelectorAll('select')].at(-1)!;
-    for (const value of ['0.8', '']) {
-      scent.value = value;
-      scent.dispatchEvent(new Event('change'));
-    }
+    await choose(fixture, 'Scent', 'lure in a used box');
+    ref.setInput('design', { ...SAMPLE, site: { odour: 1 } });
+    await choose(fixture, 'Scent', 'by its contents');
     expect(said).toEqual([
       ['odour', 0.8],
       ['odour', undefined],
@@ -147,14 +148,12 @@ describe('bench: openings, hanging and load', () => {
   });
 
   it('turns an opening into mesh and says that it is closed for the way', async () => {
-    const { component, element } = await draw(SetupPanel, { ...inputs, chosen: 'gap' });
+    const { fixture, component } = await draw(SetupPanel, { ...inputs, chosen: 'gap' });
     const said: unknown[] = [];
     component.gapReplaced.subscribe(({ opening }) => said.push(opening.kind));
     component.changed.subscribe(({ field, value }) => said.push([field, value]));
-    const kind = element.querySelector('select')!;
-    kind.value = 'mesh';
-    kind.dispatchEvent(new Event('change'));
-    element.querySelector<HTMLInputElement>('input[type=checkbox]')!.click();
+    await choose(fixture, 'Opening', 'Mesh');
+    await tick(fixture, 'closed when it travels');
     expect(said).toEqual(['mesh', ['closedForRide', true]]);
   });
 });

@@ -1,7 +1,8 @@
 import { type ComponentRef, type Type } from '@angular/core';
-import { TestBed } from '@angular/core/testing';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { designChecks, designDrawing, designLoad, fitOptions } from '@yewridge/core/bench';
+import { choose, tick } from '../../../shared/fields/testing/choose';
 import { entranceRows, sectionRows } from '../data/stack-rows';
 import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { Band } from './band';
@@ -15,6 +16,7 @@ import { SectionEditor } from './section-editor';
 import { StackPanel } from './stack-panel';
 
 interface Drawn<T> {
+  readonly fixture: ComponentFixture<T>;
   readonly ref: ComponentRef<T>;
   readonly component: T;
   readonly element: HTMLElement;
@@ -40,7 +42,7 @@ async function draw<T>(type: Type<T>, inputs: Readonly<Record<string, unknown>>)
     button(words).click();
     fixture.detectChanges();
   };
-  return { ref: fixture.componentRef, component: fixture.componentInstance, element, button, press };
+  return { fixture, ref: fixture.componentRef, component: fixture.componentInstance, element, button, press };
 }
 
 const readings = readingsOf(SAMPLE);
@@ -127,24 +129,15 @@ describe('bench: stack panel', () => {
 });
 
 describe('bench: part editors', () => {
-  const choose = (element: HTMLElement, name: string, value: string): void => {
-    const select = [...element.querySelectorAll('label')]
-      .find(({ textContent }) => textContent.includes(name))
-      ?.querySelector('select');
-    if (!select) throw new Error(`no choice “${name}”`);
-    select.value = value;
-    select.dispatchEvent(new Event('change'));
-  };
-
   it('a section changes its shape, its frames and where they hang', async () => {
     const [row] = sectionRows(SAMPLE, readings, [], 'metric');
-    const { component, element, press } = await draw(SectionEditor, { row });
+    const { fixture, component, press } = await draw(SectionEditor, { row });
     const said: unknown[] = [];
     component.changed.subscribe((change) => said.push(change));
     component.replaced.subscribe(({ shape, contents }) => said.push([shape.kind, contents.length]));
-    choose(element, 'With', 'foundation');
-    choose(element, 'They hang', 'centre');
-    choose(element, 'Shape', 'cylinder');
+    await choose(fixture, 'With', 'foundation');
+    await choose(fixture, 'They hang', 'in the middle');
+    await choose(fixture, 'Shape', 'Tube');
     press('Take out entry 1');
     press('Put something in');
     const menu = [...document.querySelectorAll<HTMLButtonElement>('.mat-mdc-menu-item')];
@@ -160,14 +153,14 @@ describe('bench: part editors', () => {
 
   it('a door gets and loses its nail, and turns its disc', async () => {
     const [row] = entranceRows(SAMPLE, readings, [], 'metric');
-    const { ref, component, element } = await draw(EntranceEditor, { row });
+    const { fixture, ref, component } = await draw(EntranceEditor, { row });
     const said: unknown[] = [];
     component.changed.subscribe(({ value }) => said.push(value));
-    element.querySelector<HTMLInputElement>('input[type=checkbox]')!.click();
+    await tick(fixture, 'a nail or wire across it');
     const disc = { ...SAMPLE.entrances[0]!, opening: { kind: 'disc', diameter: 0.04, position: 'open' } };
     ref.setInput('row', { ...row, entrance: disc });
     ref.changeDetectorRef.detectChanges();
-    choose(element, 'Turned to', 'excluder');
+    await choose(fixture, 'Turned to', 'excluder');
     expect(said).toEqual([
       { kind: 'hole', diameter: 0.038 },
       jasmine.objectContaining({ position: 'excluder', slots: 6, slotWidth: 0.0042 }),

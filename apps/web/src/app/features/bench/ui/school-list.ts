@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatRadioModule } from '@angular/material/radio';
 import { type Design, type Dispute, type School, type SchoolChoice, SETUP_LIMITS } from '@yewridge/core/bench';
 import { disputeViews } from '../data/school-view';
 
 /** One school a disputed question, with what it gains and what the field tests say it costs. */
 @Component({
   selector: 'yw-school-list',
+  imports: [MatRadioModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header><h2>Schools</h2></header>
@@ -21,21 +23,18 @@ import { disputeViews } from '../data/school-view';
           <span class="line">{{ view.others }}</span>
         </button>
         @if (open() === view.dispute) {
-          <div role="radiogroup" [attr.aria-label]="view.question">
+          <mat-radio-group
+            [attr.aria-label]="view.question"
+            [value]="view.chosen.school"
+            (change)="choose(view.dispute, $event.value, view.reason)"
+          >
             @for (option of view.options; track option.school) {
-              <label>
-                <input
-                  type="radio"
-                  [name]="'school-' + view.dispute"
-                  [checked]="option === view.chosen"
-                  (change)="choose(view.dispute, option.school, view.reason)"
-                />
-                <span
-                  ><b>{{ option.name }}</b> {{ option.costs }} by the field experiments; gains {{ option.gains }}</span
-                >
-              </label>
+              <mat-radio-button [value]="option.school"
+                ><b>{{ option.name }}</b> {{ option.costs }} by the field experiments; gains
+                {{ option.gains }}</mat-radio-button
+              >
             }
-          </div>
+          </mat-radio-group>
           <label class="reason">
             <span>My reason</span>
             <input

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatMenuModule } from '@angular/material/menu';
 import { type Content, DESIGN_LIMITS, type DesignSection, type Shape } from '@yewridge/core/bench';
 import { changeShape, contentKinds, newContent, upsideDown } from '../data/design-edits';
@@ -16,7 +17,7 @@ import type { Fault, PartChange } from '../../../shared/fields/field';
 /** All a keeper can say about one section: its shape and sizes, how they were taped, and what hangs in it. */
 @Component({
   selector: 'yw-section-editor',
-  imports: [FieldList, ChoiceLine, NameLine, MatMenuModule],
+  imports: [MatCheckboxModule, FieldList, ChoiceLine, NameLine, MatMenuModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './section-editor.html',
   styleUrl: './part-editor.scss',

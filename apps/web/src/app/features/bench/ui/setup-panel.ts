@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatMenuModule } from '@angular/material/menu';
 import {
   darkCombs,
@@ -36,7 +37,18 @@ import { SchoolList } from './school-list';
 /** Under the stack: other openings, comb and boards, how it hangs, and the schools it follows. */
 @Component({
   selector: 'yw-setup-panel',
-  imports: [MatMenuModule, Icon, ChoiceLine, FieldList, NameLine, SchoolList, HangingForm, Caution, VerdictLine],
+  imports: [
+    MatCheckboxModule,
+    MatMenuModule,
+    Icon,
+    ChoiceLine,
+    FieldList,
+    NameLine,
+    SchoolList,
+    HangingForm,
+    Caution,
+    VerdictLine,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './setup-panel.html',
   styleUrls: ['./stack-panel.scss', './part-editor.scss', './setup-panel.scss'],

@@ -38,11 +38,13 @@ import { FIXED_PARTS, type PanelChange } from './panel-change';
 import type { Field, PartChange } from '../../../shared/fields/field';
 import { SectionEditor } from './section-editor';
 import { ShapeMenu } from './shape-menu';
+import { PickList } from '../../../shared/fields/pick';
 
 /** The stack as it hangs, top to bottom; the row that is open shows its fields. */
 @Component({
   selector: 'yw-stack-panel',
   imports: [
+    PickList,
     NgTemplateOutlet,
     CdkDropList,
     CdkDrag,
@@ -83,8 +85,8 @@ export class StackPanel {
   protected readonly focusAfterMenu = focusAfterMenu;
   protected readonly fixed = FIXED_PARTS;
   protected readonly targetField = [TARGET_FIELD];
-  protected readonly materials = MATERIALS;
   protected readonly materialNames = MATERIAL_NAMES;
+  protected readonly materials = MATERIALS.map((id) => ({ id, name: MATERIAL_NAMES[id] }));
   protected readonly doorKinds = Object.keys(DOOR_NAMES) as DoorShape['kind'][];
   protected readonly doorNames = DOOR_NAMES;
   protected readonly nameLength = DESIGN_LIMITS.nameLength;

@@ -11,13 +11,14 @@ import { viewOf } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { boardAnswer, boardColumns, seasonOf } from '../data/board-words';
 import { CatchesApi } from '../data/catches-api';
+import { PickList } from '../../../shared/fields/pick';
 
 const ALL_YEARS = 'all';
 
 /** Every catch by where it stands, from first sight to a settled colony. */
 @Component({
   selector: 'yw-board-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, Icon],
+  imports: [PickList, PageHeader, Waiting, Empty, Failed, RouterLink, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './board-page.html',
   styleUrl: './board-page.scss',
@@ -42,6 +43,10 @@ export class BoardPage {
     const now = seasonDay(board.today, half).season;
     return [...new Set([now, ...board.cards.map((card) => seasonOf(card, half))])].sort((a, b) => b - a).map(String);
   });
+  protected readonly seasonOptions = computed(() => [
+    ...this.seasons().map((year) => ({ id: year, name: year })),
+    { id: ALL_YEARS, name: 'all years' },
+  ]);
   protected readonly chosen = computed(() => this.season() ?? this.seasons()[0] ?? ALL_YEARS);
   protected readonly columns = computed(() => {
     const board = this.view.data();

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { type Fields, RECORD_TABLES } from '@yewridge/contract/season';
@@ -54,6 +55,7 @@ const SIZED_BY_NAMES = {
 @Component({
   selector: 'yw-catch-page',
   imports: [
+    MatCheckboxModule,
     KeptValue,
     WholeDay,
     SwarmPlace,

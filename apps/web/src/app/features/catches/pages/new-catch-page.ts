@@ -19,6 +19,7 @@ import { SizeField } from '../../../shared/units/size-field';
 import { askAboutSeason, missingInCatch, sizeByMass } from '../data/catch-acts';
 import { CatchesApi } from '../data/catches-api';
 import { SwarmPlace } from '../ui/swarm-place';
+import { PickList } from '../../../shared/fields/pick';
 
 type Draft = Partial<Fields<'catches'>>;
 const NOWHERE = '';
@@ -26,7 +27,7 @@ const NOWHERE = '';
 /** Logging a catch: bees found in a trap, or a swarm fetched from a branch or a building. */
 @Component({
   selector: 'yw-new-catch-page',
-  imports: [PageHeader, Waiting, Failed, Caution, ChoiceLine, SizeField, SwarmPlace, WholeDay, RouterLink],
+  imports: [PickList, PageHeader, Waiting, Failed, Caution, ChoiceLine, SizeField, SwarmPlace, WholeDay, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './new-catch-page.html',
   styleUrl: './new-catch-page.scss',
@@ -50,6 +51,9 @@ export class NewCatchPage {
   protected readonly range = RECORD_TABLES.catches.massKg;
 
   protected readonly traps = computed(() => (this.view.data()?.traps ?? []).filter(({ catchId }) => catchId === null));
+  protected readonly trapOptions = computed(() =>
+    this.traps().map(({ deploymentId, number, site }) => ({ id: deploymentId, name: `${number}, ${site}` })),
+  );
   protected readonly sites = toSignal(
     inject(RecordsApi)
       .list('sites', { sort: 'name', limit: 500 })

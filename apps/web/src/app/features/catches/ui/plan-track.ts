@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatRadioModule } from '@angular/material/radio';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import { type CatchSchool, LADDER_M, type StepCode, type TrackStep } from '@yewridge/core/catches';
@@ -33,7 +35,7 @@ function stateWords({ state, shiftedDays }: TrackStep): string {
 /** The steps after a catch as they stand: done, put on another time, or skipped with a reason; the rest follows. */
 @Component({
   selector: 'yw-plan-track',
-  imports: [RouterLink],
+  imports: [MatRadioModule, MatCheckboxModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-track.html',
   styleUrl: './plan-track.scss',

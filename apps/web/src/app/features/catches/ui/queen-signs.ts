@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { QUEEN_SIGNS, type QueenGuess, queenGuess, type QueenSign } from '@yewridge/core/catches';
 
 const SIGNS: Readonly<Record<QueenSign, readonly [sees: string, suggests: string]>> = {
@@ -17,17 +18,17 @@ const GUESSES: Readonly<Record<QueenGuess, string>> = {
 /** Whether the queen is with them, by what the bees do. */
 @Component({
   selector: 'yw-queen-signs',
+  imports: [MatCheckboxModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
       <legend>Is the queen with them?</legend>
       @for (sign of signs; track sign.id) {
-        <label>
-          <input type="checkbox" [checked]="seen().includes(sign.id)" (change)="toggle(sign.id)" />
-          <span
+        <mat-checkbox [checked]="seen().includes(sign.id)" (change)="toggle(sign.id)"
+          ><span
             ><strong>{{ sign.sees }}</strong> suggests {{ sign.suggests }}</span
-          >
-        </label>
+          ></mat-checkbox
+        >
       }
       <p aria-live="polite">{{ guess() }} <small>Rule of thumb; seeing her, or eggs, settles it.</small></p>
     </fieldset>

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import { type Fields, RECORD_TABLES, type RecordDto } from '@yewridge/contract/season';
 import { KeptValue } from '../../../shared/fields/kept-value';
 import { readPlace, shownPlace } from '../../../shared/season/place-said';
+import { PickList } from '../../../shared/fields/pick';
 
 type Said = Partial<Pick<Fields<'catches'>, 'siteId' | 'place' | 'placeLat' | 'placeLon'>>;
 const NONE = '';
@@ -9,18 +10,17 @@ const NONE = '';
 /** Where a swarm hung: at or near a site of ours, by coordinates, or by the name of the place alone. */
 @Component({
   selector: 'yw-swarm-place',
-  imports: [KeptValue],
+  imports: [PickList, KeptValue],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="line"
       ><span>at or near the site</span>
-      <select #site [value]="place().siteId ?? ''" (change)="pick(site.value)">
-        <option value="" [selected]="!place().siteId">none of ours</option>
-        @for (one of sites(); track one.id) {
-          <option [value]="one.id" [selected]="place().siteId === one.id">{{ one.name }}</option>
-        }
-      </select></label
-    >
+      <yw-pick
+        label="at or near the site"
+        [options]="sitesOrNone()"
+        [value]="place().siteId ?? ''"
+        (chosen)="pick($event)"
+    /></label>
     <label class="line"
       ><span>place</span>
       <input
@@ -54,6 +54,7 @@ export class SwarmPlace {
   readonly sites = input.required<readonly RecordDto<'sites'>[]>();
   readonly said = output<Said>();
 
+  protected readonly sitesOrNone = computed(() => [{ id: NONE, name: 'none of ours' }, ...this.sites()]);
   protected readonly most = RECORD_TABLES.catches.place.most;
   protected readonly typed = linkedSignal(() => {
     const { placeLat = null, placeLon = null } = this.place();

@@ -11,11 +11,12 @@ import { viewOf } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { deviceLines, devicesAnswer, sendExample, withReading } from '../data/device-words';
 import { DevicesApi } from '../data/devices-api';
+import { PickList } from '../../../shared/fields/pick';
 
 /** Sensors and stations: what they last told, and how one of the keeper's own is let in. */
 @Component({
   selector: 'yw-devices-page',
-  imports: [PageHeader, Waiting, Failed],
+  imports: [PickList, PageHeader, Waiting, Failed],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './devices-page.html',
   styleUrl: './devices-page.scss',
@@ -37,7 +38,17 @@ export class DevicesPage {
   });
 
   protected readonly kind = signal<DeviceKind>('trapSensor');
+  protected readonly kinds = [
+    { id: 'trapSensor', name: 'a sensor in a trap' },
+    { id: 'weatherStation', name: 'a weather station' },
+  ];
   protected readonly trapId = signal('');
+  protected readonly trapOptions = computed(() =>
+    (this.view.data()?.traps ?? []).map(({ trapId, number, site }) => ({
+      id: trapId,
+      name: site ? `${number}, ${site}` : number,
+    })),
+  );
   protected readonly name = signal('');
   protected readonly problem = signal<string | null>(null);
   protected readonly made = signal<NewDeviceDto | null>(null);

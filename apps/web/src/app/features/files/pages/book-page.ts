@@ -11,13 +11,14 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { type BookRow, FIRST_SORT, inFull, labelOf, rowSaid } from '../data/book-words';
 import { TABLE_NAMES_SAID } from '../data/file-words';
 import { LinkNamesOf } from '../data/link-names';
+import { PickList } from '../../../shared/fields/pick';
 
 const PAGE = 50;
 
 /** The rows of one table as they were written, the bin included: where anything is looked up or put right. */
 @Component({
   selector: 'yw-book-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink],
+  imports: [PickList, PageHeader, Waiting, Failed, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book-page.html',
   styleUrl: './book-page.scss',
@@ -36,7 +37,7 @@ export class BookPage {
   readonly #system = inject(UnitChoice).system;
   protected readonly links = { files: filesLink() };
   protected readonly rowLink = rowLink;
-  protected readonly tables = TABLE_NAMES.map((table) => ({ table, name: TABLE_NAMES_SAID[table] }));
+  protected readonly tables = TABLE_NAMES.map((table) => ({ id: table, name: TABLE_NAMES_SAID[table] }));
 
   readonly #query = computed(() => {
     const table = this.table();
@@ -85,7 +86,10 @@ export class BookPage {
     const column = columnsOf(this.table()).find(([, { kind }]) => kind === 'link');
     if (!view || column?.[1].kind !== 'link') return null;
     const names = view.names.get(inFull(column[1].to)) ?? new Map<string, string>();
-    return { label: labelOf(column[0]), options: [...names].map(([id, name]) => ({ id, name })) };
+    return {
+      label: labelOf(column[0]),
+      options: [{ id: '', name: 'all' }, ...[...names].map(([id, name]) => ({ id, name }))],
+    };
   });
   protected readonly pages = computed(() => {
     const total = this.view.data()?.page.total ?? 0;

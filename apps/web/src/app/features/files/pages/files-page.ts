@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { FILE_LIMITS, type FilePlanDto } from '@yewridge/contract/files';
@@ -26,7 +27,7 @@ const BACKUP_NAME = /\.(zip|json|sqlite)$/i;
 /** Everything kept here as files: out, and in again after a look at what that would do. */
 @Component({
   selector: 'yw-files-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, PlanSheet],
+  imports: [MatCheckboxModule, PageHeader, Waiting, Failed, RouterLink, PlanSheet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './files-page.html',
   styleUrl: './files-page.scss',

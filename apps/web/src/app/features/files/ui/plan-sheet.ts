@@ -1,14 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatRadioModule } from '@angular/material/radio';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { FILE_TABLES, type FilePlanDto } from '@yewridge/contract/files';
 import { Caution } from '../../../shared/layout/caution';
 import { distanceText } from '../../../shared/units/format';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { canTake, faultPlace, kindWords, planWords, sizeWords, TABLE_NAMES_SAID, tableName } from '../data/file-words';
+import { PickList } from '../../../shared/fields/pick';
 
 /** What taking a file in would do, before anything is done. */
 @Component({
   selector: 'yw-plan-sheet',
-  imports: [Caution],
+  imports: [MatRadioModule, MatCheckboxModule, PickList, Caution],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-sheet.html',
   styleUrl: './plan-sheet.scss',
@@ -28,7 +31,7 @@ export class PlanSheet {
   readonly modeChosen = output<string>();
   readonly placeToggled = output<number>();
 
-  protected readonly tables = FILE_TABLES.map((table) => ({ table, name: TABLE_NAMES_SAID[table] }));
+  protected readonly tables = FILE_TABLES.map((table) => ({ id: table, name: TABLE_NAMES_SAID[table] }));
   protected readonly kind = computed(() => kindWords(this.plan()));
   protected readonly says = computed(() => planWords(this.plan()));
   protected readonly ready = computed(() => canTake(this.plan()));

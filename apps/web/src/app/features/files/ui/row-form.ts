@@ -11,6 +11,7 @@ import {
   type Value,
   wordSaid,
 } from '../data/book-words';
+import { PickList } from '../../../shared/fields/pick';
 
 export type RowDraft = Readonly<Record<string, Value>>;
 
@@ -19,7 +20,7 @@ const LONG_TEXT = 200;
 /** Every column of a table as a field of its kind. What it takes is what the table takes. */
 @Component({
   selector: 'yw-row-form',
-  imports: [SizeField],
+  imports: [PickList, SizeField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './row-form.html',
   styleUrl: './row-form.scss',
@@ -39,7 +40,8 @@ export class RowForm {
       label: labelOf(field),
       long: column.kind === 'text' && column.most > LONG_TEXT,
       figure: column.kind === 'number' || column.kind === 'whole' ? numberAs(table, field, column) : null,
-      options: optionsOf(table, column, names),
+      // Nobody has to say it: the first of the list is nothing.
+      options: [{ id: '', name: column.kind === 'link' ? 'none' : 'not said' }, ...optionsOf(table, column, names)],
     }));
   });
 

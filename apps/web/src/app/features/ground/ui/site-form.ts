@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RECORD_TABLES, RISKS } from '@yewridge/contract/season';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { KeptValue } from '../../../shared/fields/kept-value';
@@ -8,20 +9,22 @@ import { SizeField } from '../../../shared/units/size-field';
 import { HOW_NAMES, LANDMARK_NAMES, PERMISSION_NAMES, RISK_NAMES, WEEKDAY_NAMES } from '../data/ground-words';
 import { readPlace, shownPlace } from '../../../shared/season/place-said';
 import { listed, type SiteFields, toggled } from '../data/site-draft';
+import { type Option, PickList } from '../../../shared/fields/pick';
 
 const ALL_DAYS = ['0', '1', '2', '3', '4', '5', '6'] as const;
 
 /** The fields of a site; each change is said at once. */
 @Component({
   selector: 'yw-site-form',
-  imports: [KeptValue, ChoiceLine, SizeField, WholeDay],
+  imports: [MatCheckboxModule, PickList, KeptValue, ChoiceLine, SizeField, WholeDay],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './site-form.html',
   styleUrl: './site-form.scss',
 })
 export class SiteForm {
   readonly site = input.required<SiteFields>();
-  readonly owners = input<readonly { readonly id: string; readonly name: string }[]>([]);
+  readonly owners = input<readonly Option[]>([]);
+  protected readonly ownersOrNone = computed(() => [{ id: '', name: 'not known' }, ...this.owners()]);
   readonly changed = output<Partial<SiteFields>>();
   readonly newOwner = output<string>();
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { MatRadioModule } from '@angular/material/radio';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { isRecordDate } from '@yewridge/contract/shared';
@@ -42,6 +43,7 @@ const NONE = 'none';
 @Component({
   selector: 'yw-hang-page',
   imports: [
+    MatRadioModule,
     PageHeader,
     Waiting,
     Empty,

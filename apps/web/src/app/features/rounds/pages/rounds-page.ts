@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input } from '@angular/core';
+import { MatChipsModule } from '@angular/material/chips';
 import { Router, RouterLink } from '@angular/router';
 import type { DueListDto } from '@yewridge/contract/rounds';
 import type { IsoDate } from '@yewridge/core/season';
@@ -32,6 +33,7 @@ import { cornerWords } from '../data/summary-words';
 import { DueList } from '../ui/due-list';
 import { Ribbon, type RibbonAct } from '../ui/ribbon';
 import { arrivalsOf } from '../ui/ribbon-sheet';
+import { Segments } from '../../../shared/fields/segments';
 
 const FILTER_NAMES: Readonly<Record<RibbonFilter, string>> = {
   all: 'All',
@@ -44,7 +46,7 @@ const FILTER_NAMES: Readonly<Record<RibbonFilter, string>> = {
 /** The season as it happened and what it asks for now. */
 @Component({
   selector: 'yw-rounds-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, Ribbon, DueList],
+  imports: [MatChipsModule, Segments, PageHeader, Waiting, Empty, Failed, RouterLink, Ribbon, DueList],
   providers: [RibbonStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rounds-page.html',
@@ -63,6 +65,14 @@ export class RoundsPage {
   readonly #clock = inject(TodayClock);
   readonly #system = inject(UnitChoice).system;
   protected readonly links = { hang: hangLink(), seasons: seasonLink(), stores: storesLink(), ground: groundLink() };
+  protected readonly views = [
+    { id: 'ribbon', name: 'Ribbon' },
+    { id: 'list', name: 'List' },
+  ];
+  protected readonly rowsBy = [
+    { id: 'trap', name: 'A row a trap' },
+    { id: 'site', name: 'A row a site' },
+  ];
   protected readonly zooms = ZOOMS.map((id) => ({ id, name: ZOOM_NAMES[id] }));
 
   protected readonly asList = computed(

@@ -36,6 +36,7 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { SizeField } from '../../../shared/units/size-field';
 import { oilFault, recounted, stepOf, storyOf, weighing } from '../data/stay-story';
 import { RoundsApi } from '../data/rounds-api';
+import { PickList } from '../../../shared/fields/pick';
 
 const STEP_NAMES = { none: 'none', few: 'a few', tens: '6 to 15 a minute', stream: 'a stream' } as const;
 /** Readings of so many days are drawn. */
@@ -47,6 +48,7 @@ type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
 @Component({
   selector: 'yw-stay-page',
   imports: [
+    PickList,
     KeptValue,
     WholeDay,
     VerdictLine,
@@ -78,7 +80,7 @@ export class StayPage {
   protected readonly oilProblem = signal<string | null>(null);
   protected readonly showChanges = signal(false);
   protected readonly names = { hungBy: HUNG_BY_NAMES, entrance: ENTRANCE_NAMES, steps: STEP_NAMES };
-  protected readonly stepIds = ['none', 'few', 'tens', 'stream'] as const;
+  protected readonly steps = (['none', 'few', 'tens', 'stream'] as const).map((id) => ({ id, name: STEP_NAMES[id] }));
   protected readonly ranges = {
     height: RECORD_TABLES.deployments.heightM,
     facing: RECORD_TABLES.deployments.facingDeg,

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { MatRadioModule } from '@angular/material/radio';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { ScoutStep } from '@yewridge/core/catches';
@@ -37,7 +39,19 @@ import { ScoutSteps } from '../ui/scout-steps';
 /** Logging a visit at the foot of a tree: one touch for the scouts, one for all well, nothing to type. */
 @Component({
   selector: 'yw-visit-page',
-  imports: [PhotoStrip, LureRows, WholeDay, RouterLink, ScoutSteps, Waiting, Empty, Failed, Caution],
+  imports: [
+    MatRadioModule,
+    MatCheckboxModule,
+    PhotoStrip,
+    LureRows,
+    WholeDay,
+    RouterLink,
+    ScoutSteps,
+    Waiting,
+    Empty,
+    Failed,
+    Caution,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './visit-page.html',
   styleUrl: './visit-page.scss',

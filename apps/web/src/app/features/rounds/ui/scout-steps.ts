@@ -45,8 +45,15 @@ const STEPS: readonly Step[] = [
   template: `
     <div role="radiogroup" aria-label="Scouts at the entrance">
       @for (step of steps; track step.id) {
-        <label [class.chosen]="value() === step.id">
-          <input type="radio" name="scouts" [checked]="value() === step.id" (change)="chosen.emit(step.id)" />
+        <button
+          type="button"
+          role="radio"
+          [attr.aria-checked]="value() === step.id"
+          [tabindex]="(value() ?? steps[0]?.id) === step.id ? 0 : -1"
+          [class.chosen]="value() === step.id"
+          (click)="chosen.emit(step.id)"
+          (keydown)="walk($event, $index)"
+        >
           <svg viewBox="0 0 96 72" aria-hidden="true">
             @if (step.id === 'movedIn') {
               <rect class="wood" x="6" y="6" width="62" height="60" />
@@ -68,7 +75,7 @@ const STEPS: readonly Step[] = [
             ><strong>{{ step.word }}</strong> <span>{{ step.range }}</span></span
           >
           <span class="tick" aria-hidden="true"></span>
-        </label>
+        </button>
       }
     </div>
   `,
@@ -78,8 +85,12 @@ const STEPS: readonly Step[] = [
       border-block: 1px solid var(--rule-2);
       background: var(--sheet);
     }
-    label {
+    button {
       position: relative;
+      width: 100%;
+      border: 0;
+      background: none;
+      text-align: left;
       display: grid;
       grid-template-columns: 96px 1fr 40px;
       align-items: center;
@@ -90,12 +101,8 @@ const STEPS: readonly Step[] = [
       border-left: 6px solid transparent;
       cursor: pointer;
     }
-    label + label {
+    button + button {
       border-top: 1px solid var(--rule);
-    }
-    input {
-      position: absolute;
-      opacity: 0;
     }
     .chosen {
       border-left-color: var(--yew);
@@ -103,7 +110,7 @@ const STEPS: readonly Step[] = [
       outline: 2px solid var(--yew);
       outline-offset: -2px;
     }
-    label:has(:focus-visible) {
+    button:focus-visible {
       outline: 2px solid var(--yew);
       outline-offset: -4px;
     }
@@ -169,6 +176,17 @@ export class ScoutSteps {
   readonly value = input.required<ScoutStep | null>();
   readonly chosen = output<ScoutStep>();
   protected readonly steps = STEPS;
+
+  /** The arrow keys go from one to the next and choose it, as in any group of choices. */
+  protected walk(event: KeyboardEvent, at: number): void {
+    const by = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 }[event.key];
+    const next = by === undefined ? undefined : STEPS[(at + by + STEPS.length) % STEPS.length];
+    if (!next) return;
+    event.preventDefault();
+    this.chosen.emit(next.id);
+    const group = (event.currentTarget as HTMLElement).parentElement;
+    group?.querySelectorAll('button')[STEPS.indexOf(next)]?.focus();
+  }
 
   protected place([x, y, turn]: readonly [number, number, number]): string {
     return `translate(${x} ${y}) rotate(${turn})`;

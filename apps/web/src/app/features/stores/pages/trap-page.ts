@@ -33,11 +33,12 @@ import { TrapStore } from '../data/trap-store';
 import { CONDITION_NAMES, numberFault, todayIn, trapLines } from '../data/trap-words';
 import { TrapsApi } from '../data/traps-api';
 import { TrapLabel } from '../ui/trap-label';
+import { PickList } from '../../../shared/fields/pick';
 
 /** One built trap: what it was meant to be, and what it came out as. */
 @Component({
   selector: 'yw-trap-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, Icon, SizeField, TrapLabel, WholeDay],
+  imports: [PickList, PageHeader, Waiting, Failed, RouterLink, Icon, SizeField, TrapLabel, WholeDay],
   providers: [TrapStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './trap-page.html',

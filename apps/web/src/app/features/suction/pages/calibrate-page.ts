@@ -9,6 +9,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ManometerReadingDto } from '@yewridge/contract/suction';
 import { type Calibration, type Reading, RIG_LIMITS } from '@yewridge/core/suction';
@@ -43,6 +44,7 @@ import { CAUTIONS } from '../data/safety-notes';
 import { WorkerDesk } from '../data/worker-desk';
 import { RigFrame } from '../ui/rig-frame';
 import { WaterGauge } from '../ui/water-gauge';
+import { Segments } from '../../../shared/fields/segments';
 
 const L = RIG_LIMITS;
 const FIELDS: readonly Field[] = [
@@ -69,7 +71,7 @@ function keptReadings(id: string): readonly Reading[] {
 /** Readings of the empty, running rig, typed or taken live, and what they say about source and leak. */
 @Component({
   selector: 'yw-calibrate-page',
-  imports: [RigFrame, FieldList, Caution, WaterGauge],
+  imports: [Segments, MatCheckboxModule, RigFrame, FieldList, Caution, WaterGauge],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './calibrate-page.html',

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { GateLane } from '@yewridge/core/suction';
@@ -16,7 +17,7 @@ const MOST = 4;
 /** Up to four rigs side by side. Which ones stands in the address. */
 @Component({
   selector: 'yw-compare-rigs-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink],
+  imports: [MatCheckboxModule, PageHeader, Waiting, Failed, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare-page.html',
   styleUrls: ['./side-page.scss', './compare-page.scss'],

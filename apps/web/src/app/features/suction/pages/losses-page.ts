@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { ownLimit } from '@yewridge/core/callouts';
 import { lossAt, RIG_LIMITS } from '@yewridge/core/suction';
 import { undoKeys } from '../../../shared/documents/undo-keys';
@@ -15,6 +16,7 @@ import { BEES_BY_NAMES, FIELD_LIMITS, judgedJob, LIMIT_WORDS } from '../data/own
 import { without } from '../data/rig-edits';
 import { RigStore } from '../data/rig-store';
 import { RigFrame } from '../ui/rig-frame';
+import { Segments } from '../../../shared/fields/segments';
 
 const L = RIG_LIMITS;
 const JOB_FIELDS: readonly Field[] = [
@@ -34,7 +36,7 @@ function shareText(share: number): string {
 /** Dead bees of past jobs against the speed they landed with, and the keeper's own limit. */
 @Component({
   selector: 'yw-losses-page',
-  imports: [RigFrame, FieldList, ChoiceLine, WholeDay],
+  imports: [Segments, MatCheckboxModule, RigFrame, FieldList, ChoiceLine, WholeDay],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './losses-page.html',
@@ -48,7 +50,7 @@ export class LossesPage {
   protected readonly beesBy = BEES_BY_NAMES;
   /** Share dead that the keeper accepts. */
   protected readonly share = signal(0.02);
-  protected readonly shares = [0.01, 0.02, 0.05].map((value) => ({ value, text: shareText(value) }));
+  protected readonly shares = [0.01, 0.02, 0.05].map((value) => ({ id: `${value}`, name: `${shareText(value)} dead` }));
   readonly #toast = inject(UndoToast);
 
   protected readonly fit = this.store.losses;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import type { HeatClock, Rig } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import type { EChartsCoreOption } from 'echarts/core';
@@ -6,6 +7,7 @@ import { Chart } from '../../../shared/charts/chart';
 import type { ChartTheme } from '../../../shared/charts/chart-theme';
 import { heatChart } from '../data/rig-charts';
 import { moodTimes } from '../data/readings-view';
+import { Segments } from '../../../shared/fields/segments';
 
 /** The course of the bees' temperature as a chart. */
 @Component({
@@ -35,61 +37,32 @@ export class HeatChart {
 /** What is asked of the box: its lid, the sun, a cabin, the source running, how the bees hang and how stirred up they are. */
 @Component({
   selector: 'yw-heat-case',
+  imports: [MatCheckboxModule, Segments],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div class="case" role="group" aria-label="How the box stands">
-    @for (lid of lids; track lid.id) {
-      <label
-        ><input
-          type="radio"
-          name="lid"
-          [checked]="heat().lid === lid.id"
-          (change)="said.emit({ field: 'lid', value: lid.id })"
-        />{{ lid.name }}</label
-      >
-    }
+    <yw-segments
+      label="Lid"
+      [options]="lids"
+      [value]="heat().lid"
+      (chosen)="said.emit({ field: 'lid', value: $event })"
+    />
     @for (flag of flags; track flag.id) {
-      <label
-        ><input
-          #box
-          type="checkbox"
-          [checked]="heat()[flag.id]"
-          (change)="said.emit({ field: flag.id, value: box.checked })"
-        />{{ flag.name }}</label
-      >
+      <mat-checkbox [checked]="heat()[flag.id]" (change)="said.emit({ field: flag.id, value: $event.checked })">{{
+        flag.name
+      }}</mat-checkbox>
     }
-    @for (mood of moods; track mood) {
-      <label
-        ><input
-          type="radio"
-          name="mood"
-          [checked]="heat().mood === mood"
-          (change)="said.emit({ field: 'mood', value: mood })"
-        />{{ mood }}</label
-      >
-    }
+    <yw-segments
+      label="The bees are"
+      [options]="moods"
+      [value]="heat().mood"
+      (chosen)="said.emit({ field: 'mood', value: $event })"
+    />
   </div>`,
   styles: `
     .case {
       display: flex;
       flex-wrap: wrap;
-      gap: 2px 12px;
-    }
-    label {
-      display: inline-flex;
-      align-items: center;
-      gap: 5px;
-      min-height: 24px;
-      font-size: var(--t-xs);
-      cursor: pointer;
-    }
-    input {
-      margin: 0;
-      accent-color: var(--yew);
-    }
-    @media (max-width: 720px) {
-      label {
-        min-height: 44px;
-      }
+      gap: 6px 12px;
     }
   `,
 })
@@ -108,5 +81,5 @@ export class HeatCase {
     { id: 'fan', name: 'source running' },
     { id: 'balled', name: 'balled, no frames' },
   ] as const;
-  protected readonly moods = ['resting', 'disturbed', 'agitated'] as const;
+  protected readonly moods = ['resting', 'disturbed', 'agitated'].map((id) => ({ id, name: id }));
 }

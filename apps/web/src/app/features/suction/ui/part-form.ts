@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import {
   type AmountKind,
   batteriesFor,
@@ -61,7 +62,7 @@ export type RigEdit = (rig: Rig) => Rig;
 /** What can be said about one part of a rig. */
 @Component({
   selector: 'yw-part-form',
-  imports: [ChoiceLine, FieldList, NameLine, Caution],
+  imports: [MatCheckboxModule, ChoiceLine, FieldList, NameLine, Caution],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './part-form.html',
   styleUrl: './part-form.scss',

@@ -21,11 +21,12 @@ import {
 } from '../data/season-tables';
 import { TodayApi } from '../data/today-api';
 import { SeasonChart } from '../ui/season-chart';
+import { Segments } from '../../../shared/fields/segments';
 
 /** The season in full: when swarms come and what says so, what scouts foretell, and what lures cost. */
 @Component({
   selector: 'yw-season-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, WorkingPanel, SeasonChart],
+  imports: [Segments, PageHeader, Waiting, Empty, Failed, RouterLink, WorkingPanel, SeasonChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './season-page.html',
   styleUrl: './season-page.scss',

@@ -5,12 +5,14 @@ import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { made, RecordsApi } from '../../../shared/season/records-api';
 import { viewOf } from '../../../shared/season/view-store';
 import { bloomRows, type BloomRow, STAGE_NAMES } from '../data/bloom-words';
+import { PickList } from '../../../shared/fields/pick';
 
 type Stage = BloomRow['stage'];
 
 /** What blooms: one touch notes it, and other years say how early that is. */
 @Component({
   selector: 'yw-bloom-panel',
+  imports: [PickList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 id="blooms">In bloom</h2>
@@ -40,17 +42,8 @@ type Stage = BloomRow['stage'];
           [value]="typed()"
           (input)="typed.set(species.value)"
       /></label>
-      <label
-        ><span class="visually-hidden">How far it is</span>
-        <select #stage>
-          @for (one of stages; track one.id) {
-            <option [value]="one.id">{{ one.name }}</option>
-          }
-        </select></label
-      >
-      <button type="button" class="button" [disabled]="typed().trim() === ''" (click)="add(stage.value)">
-        Note it
-      </button>
+      <yw-pick label="How far it is" [options]="stages" [value]="stage()" (chosen)="stage.set($event)" />
+      <button type="button" class="button" [disabled]="typed().trim() === ''" (click)="add(stage())">Note it</button>
     </div>
   `,
   styles: `
@@ -120,6 +113,7 @@ export class BloomPanel {
   readonly #outbox = inject(ActOutbox);
   protected readonly typed = signal('');
   protected readonly stages = Object.entries(STAGE_NAMES).map(([id, name]) => ({ id, name }));
+  protected readonly stage = signal(this.stages[0]?.id ?? '');
   readonly #view = viewOf(() =>
     this.#records.list('phenology', { sort: '-on', limit: 500 }).pipe(
       map(({ items }) => items),
