@@ -265,7 +265,7 @@ test.describe('the season at the table', () => {
     await expect(page.getByRole('alert')).toContainText('is before the trap was hung there');
     await page.getByRole('button', { name: 'I see' }).click();
     await page.reload();
-    await expect(page.getByLabel('hung on')).toHaveValue('2026-04-08');
+    await expect(page.getByLabel('hung on')).toHaveValue('8 Apr 2026');
   });
 
   test('the seasons add up by site, and a letter asks the owner in the keeper’s words', async ({ page }) => {

@@ -8,6 +8,7 @@ import { labelsLink, trapLink } from '../../../shared/routes/paths';
 import { SizeField } from '../../../shared/units/size-field';
 import { BuildsApi } from '../data/builds-api';
 import { numberProblem, numbersFrom } from '../data/trap-numbers';
+import { DayField } from '../../../shared/fields/day-field';
 
 /** The design as it was looked at when "Build" was pressed. */
 export interface BuildOrder {
@@ -21,7 +22,7 @@ const OWNER = 'yewridge.owner';
 /** Makes numbered traps of a design. */
 @Component({
   selector: 'yw-build-dialog',
-  imports: [MatDialogModule, RouterLink, SizeField],
+  imports: [DayField, MatDialogModule, RouterLink, SizeField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './build-dialog.html',
   styleUrl: './build-dialog.scss',

@@ -98,8 +98,8 @@ describe('bench: suitability panel', () => {
     component.tried.subscribe(({ field, value }) => said.push([field, value]));
     click(element, 'Try a site');
     ref.changeDetectorRef.detectChanges();
-    await choose(fixture, 'Scent', 'lure in a used box');
-    ref.setInput('design', { ...SAMPLE, site: { odour: 1 } });
+    await choose(fixture, 'Scent', 'lure alone');
+    ref.setInput('design', { ...SAMPLE, site: { odour: 0.8 } });
     await choose(fixture, 'Scent', 'by its contents');
     expect(said).toEqual([
       ['odour', 0.8],

@@ -7,7 +7,7 @@ import { FOLLOWUP_KINDS, type FollowupKind } from '@yewridge/core/catches';
 import { catchError, map, of } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
-import { givenDayFault, WholeDay } from '../../../shared/fields/whole-day';
+import { DayField, givenDayFault } from '../../../shared/fields/day-field';
 import { KeptValue } from '../../../shared/fields/kept-value';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -57,7 +57,7 @@ const SIZED_BY_NAMES = {
   imports: [
     MatCheckboxModule,
     KeptValue,
-    WholeDay,
+    DayField,
     SwarmPlace,
     QueenSigns,
     PlanTrack,

@@ -5,7 +5,7 @@ import { type Fields, RECORD_TABLES } from '@yewridge/contract/season';
 import { catchError, of } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
-import { WholeDay } from '../../../shared/fields/whole-day';
+import { DayField } from '../../../shared/fields/day-field';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -27,7 +27,7 @@ const NOWHERE = '';
 /** Logging a catch: bees found in a trap, or a swarm fetched from a branch or a building. */
 @Component({
   selector: 'yw-new-catch-page',
-  imports: [PickList, PageHeader, Waiting, Failed, Caution, ChoiceLine, SizeField, SwarmPlace, WholeDay, RouterLink],
+  imports: [PickList, PageHeader, Waiting, Failed, Caution, ChoiceLine, SizeField, SwarmPlace, DayField, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './new-catch-page.html',
   styleUrl: './new-catch-page.scss',

@@ -12,6 +12,7 @@ import {
   wordSaid,
 } from '../data/book-words';
 import { PickList } from '../../../shared/fields/pick';
+import { DayField } from '../../../shared/fields/day-field';
 
 export type RowDraft = Readonly<Record<string, Value>>;
 
@@ -20,7 +21,7 @@ const LONG_TEXT = 200;
 /** Every column of a table as a field of its kind. What it takes is what the table takes. */
 @Component({
   selector: 'yw-row-form',
-  imports: [PickList, SizeField],
+  imports: [DayField, PickList, SizeField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './row-form.html',
   styleUrl: './row-form.scss',

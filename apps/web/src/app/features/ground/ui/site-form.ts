@@ -3,7 +3,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RECORD_TABLES, RISKS } from '@yewridge/contract/season';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { KeptValue } from '../../../shared/fields/kept-value';
-import { WholeDay } from '../../../shared/fields/whole-day';
+import { DayField } from '../../../shared/fields/day-field';
 import { SHADE_NAMES } from '../../../shared/season/season-words';
 import { SizeField } from '../../../shared/units/size-field';
 import { HOW_NAMES, LANDMARK_NAMES, PERMISSION_NAMES, RISK_NAMES, WEEKDAY_NAMES } from '../data/ground-words';
@@ -16,7 +16,7 @@ const ALL_DAYS = ['0', '1', '2', '3', '4', '5', '6'] as const;
 /** The fields of a site; each change is said at once. */
 @Component({
   selector: 'yw-site-form',
-  imports: [MatCheckboxModule, PickList, KeptValue, ChoiceLine, SizeField, WholeDay],
+  imports: [MatCheckboxModule, PickList, KeptValue, ChoiceLine, SizeField, DayField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './site-form.html',
   styleUrl: './site-form.scss',

@@ -7,7 +7,7 @@ import { RECORD_TABLES } from '@yewridge/contract/season';
 import { haversine } from '@yewridge/core/shared/geometry';
 import { catchError, forkJoin, of, switchMap } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
-import { WholeDay } from '../../../shared/fields/whole-day';
+import { DayField } from '../../../shared/fields/day-field';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -54,7 +54,7 @@ const NONE = 'none';
     ChoiceLine,
     Compass,
     LureRows,
-    WholeDay,
+    DayField,
     RouterLink,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -7,7 +7,7 @@ import { catchError, EMPTY, filter, forkJoin, of, switchMap } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
-import { WholeDay } from '../../../shared/fields/whole-day';
+import { DayField } from '../../../shared/fields/day-field';
 import { KeptValue } from '../../../shared/fields/kept-value';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
@@ -50,7 +50,7 @@ type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
   imports: [
     PickList,
     KeptValue,
-    WholeDay,
+    DayField,
     VerdictLine,
     SensorChart,
     PhotoStrip,

@@ -6,7 +6,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { ScoutStep } from '@yewridge/core/catches';
 import { catchError, of, switchMap } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
-import { WholeDay } from '../../../shared/fields/whole-day';
+import { DayField } from '../../../shared/fields/day-field';
 import { Caution } from '../../../shared/layout/caution';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { catchesLink, roundsLink, stayLink, visitLink } from '../../../shared/routes/paths';
@@ -44,7 +44,7 @@ import { ScoutSteps } from '../ui/scout-steps';
     MatCheckboxModule,
     PhotoStrip,
     LureRows,
-    WholeDay,
+    DayField,
     RouterLink,
     ScoutSteps,
     Waiting,

@@ -23,7 +23,7 @@ import { UndoToast } from '../../../shared/layout/undo-toast';
 import { designLink, designLinks, labelsLink, storesLink, trapLink } from '../../../shared/routes/paths';
 import { figureText } from '../../../shared/units/format';
 import { valueText } from '../../../shared/units/parse';
-import { WholeDay } from '../../../shared/fields/whole-day';
+import { DayField } from '../../../shared/fields/day-field';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
@@ -38,7 +38,7 @@ import { PickList } from '../../../shared/fields/pick';
 /** One built trap: what it was meant to be, and what it came out as. */
 @Component({
   selector: 'yw-trap-page',
-  imports: [PickList, PageHeader, Waiting, Failed, RouterLink, Icon, SizeField, TrapLabel, WholeDay],
+  imports: [PickList, PageHeader, Waiting, Failed, RouterLink, Icon, SizeField, TrapLabel, DayField],
   providers: [TrapStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './trap-page.html',

@@ -7,7 +7,7 @@ import { withValue } from '../../../shared/documents/value-at';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import type { Field, PartChange } from '../../../shared/fields/field';
 import { FieldList } from '../../../shared/fields/field-list';
-import { WholeDay } from '../../../shared/fields/whole-day';
+import { DayField } from '../../../shared/fields/day-field';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { decimalText, figureText } from '../../../shared/units/format';
@@ -36,7 +36,7 @@ function shareText(share: number): string {
 /** Dead bees of past jobs against the speed they landed with, and the keeper's own limit. */
 @Component({
   selector: 'yw-losses-page',
-  imports: [Segments, MatCheckboxModule, RigFrame, FieldList, ChoiceLine, WholeDay],
+  imports: [Segments, MatCheckboxModule, RigFrame, FieldList, ChoiceLine, DayField],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './losses-page.html',

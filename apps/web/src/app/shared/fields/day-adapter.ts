@@ -1,0 +1,61 @@
+import { inject, Injectable, Injector } from '@angular/core';
+import type { MatDateFormats } from '@angular/material/core';
+import { LuxonDateAdapter } from '@angular/material-luxon-adapter';
+import { DateTime } from 'luxon';
+import { WorkspaceStore } from '../workspace/workspace-store';
+
+/** How days stand in fields and calendars: `13 May 2026`. */
+export const DAY_FORMATS: MatDateFormats = {
+  parse: { dateInput: 'd MMM yyyy' },
+  display: {
+    dateInput: 'd MMM yyyy',
+    monthYearLabel: 'LLLL yyyy',
+    dateA11yLabel: 'd LLLL yyyy',
+    monthYearA11yLabel: 'LLLL yyyy',
+  },
+};
+
+const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+const ISO = /^(\d{4})-(\d{1,2})-(\d{1,2})$/;
+/** Day first, as it is said: `13.5.`, `13/5/2026`. */
+const BY_NUMBERS = /^(\d{1,2})[./](\d{1,2})(?:[./](\d{4})?)?$/;
+const BY_NAME = /^(\d{1,2})\.?\s+([a-z]{3,9})\.?(?:\s+(\d{4}))?$/i;
+
+/**
+ * Days as a keeper types them: `13 May`, `13.5.`, `13/5/2026`, `2026-05-13`. Without a year the year of the workspace's clock is
+ * meant. What is none of these is not guessed at.
+ */
+@Injectable()
+export class DayAdapter extends LuxonDateAdapter {
+  readonly #injector = inject(Injector);
+
+  override today(): DateTime {
+    const now = this.#injector.get(WorkspaceStore).workspace()?.now;
+    return now === undefined ? super.today() : DateTime.fromISO(now.slice(0, 10));
+  }
+
+  override getFirstDayOfWeek(): number {
+    return 1;
+  }
+
+  override parse(value: unknown): DateTime | null {
+    const text = typeof value === 'string' ? value.trim() : '';
+    if (text === '') return null;
+    const iso = ISO.exec(text);
+    if (iso) return this.#day(iso[1], iso[2], iso[3]);
+    const numbers = BY_NUMBERS.exec(text);
+    if (numbers) return this.#day(numbers[3], numbers[2], numbers[1]);
+    const [, day, word = '', year] = BY_NAME.exec(text) ?? [];
+    const month = MONTHS.indexOf(word.slice(0, 3).toLowerCase()) + 1;
+    return day !== undefined && month > 0 ? this.#day(year, `${month}`, day) : this.invalid();
+  }
+
+  #day(year: string | undefined, month: string | undefined, day: string | undefined): DateTime {
+    const parts = {
+      year: year === undefined ? this.today().year : Number(year),
+      month: Number(month),
+      day: Number(day),
+    };
+    return DateTime.fromObject(parts, { locale: this.locale as string });
+  }
+}

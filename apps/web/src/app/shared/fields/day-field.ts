@@ -1,0 +1,98 @@
+import {
+  booleanAttribute,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { DateAdapter, MAT_DATE_FORMATS, MAT_DATE_LOCALE } from '@angular/material/core';
+import { MatDatepickerModule } from '@angular/material/datepicker';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { isRecordDate, RECORD_YEARS } from '@yewridge/contract/shared';
+import { DateTime } from 'luxon';
+import { DAY_FORMATS, DayAdapter } from './day-adapter';
+
+/** Why what stands in a day's field is no day yet; `null` when it is one, or empty. */
+export function dayFault(day: string, unreadable: boolean): string | null {
+  if (unreadable) return 'The day is not whole: type day, month and year, like 13 May 2026.';
+  if (day === '' || isRecordDate(day)) return null;
+  return `${day.slice(0, 4).replace(/^0+/, '')} is no year of records: type one from ${RECORD_YEARS.first} to ${RECORD_YEARS.last}.`;
+}
+
+/** The same for a day that has to be there. */
+export function givenDayFault(day: string): string | null {
+  return dayFault(day, day === '');
+}
+
+/** A day, typed in any usual order or taken from a calendar; said when it is whole and the field is left. */
+@Component({
+  selector: 'yw-day',
+  imports: [MatDatepickerModule, MatFormFieldModule, MatInputModule],
+  providers: [
+    { provide: MAT_DATE_LOCALE, useValue: 'en-GB' },
+    { provide: DateAdapter, useClass: DayAdapter },
+    { provide: MAT_DATE_FORMATS, useValue: DAY_FORMATS },
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<mat-form-field appearance="outline" subscriptSizing="dynamic">
+      <input
+        #box
+        matInput
+        autocomplete="off"
+        [matDatepicker]="calendar"
+        [attr.aria-label]="label()"
+        [attr.aria-invalid]="fault() !== null"
+        [value]="shown()"
+        (dateChange)="leave($event.value, box.value)"
+      />
+      <mat-datepicker-toggle matIconSuffix [for]="calendar" aria-label="Open calendar" />
+      <mat-datepicker #calendar />
+    </mat-form-field>
+    @if (fault(); as fault) {
+      <small role="alert">{{ fault }}</small>
+    }`,
+  styles: `
+    :host {
+      display: block;
+      min-width: 0;
+    }
+    small {
+      display: block;
+      color: var(--clay);
+      font-size: var(--t-xs);
+    }
+  `,
+})
+export class DayField {
+  /** What it is called, for whoever cannot see the words beside it. */
+  readonly label = input.required<string>();
+  /** ISO day as it is kept; '' for none. */
+  readonly value = input.required<string>();
+  /** The record it belongs to: when that comes anew, what is kept stands there again. */
+  readonly keptOf = input<unknown>();
+  /** Whether it may not be left empty. */
+  readonly needed = input(false, { transform: booleanAttribute });
+  /** ISO day, or '' when it was taken away. */
+  readonly given = output<string>();
+
+  readonly fault = signal<string | null>(null);
+  /** ISO day as it stands there now; '' for none, or what is no day. */
+  readonly day = linkedSignal(() => this.value());
+  protected readonly shown = computed(() => {
+    this.keptOf();
+    const day = this.value();
+    return day === '' ? null : DateTime.fromISO(day);
+  });
+
+  protected leave(day: DateTime | null, text: string): void {
+    const iso = day?.isValid ? (day.toISODate() ?? '') : '';
+    const unreadable = iso === '' && (text.trim() !== '' || this.needed());
+    this.day.set(iso);
+    this.fault.set(dayFault(iso, unreadable));
+    if (this.fault() === null && iso !== this.value()) this.given.emit(iso);
+  }
+}
