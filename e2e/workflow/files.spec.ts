@@ -102,14 +102,17 @@ test.describe('files', () => {
     await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
     await page.getByLabel('species').fill('Blackthorn');
     await choose(page.getByLabel('stage'), 'full bloom');
-    await page.getByLabel('day').fill('2026-04-02');
+    await page.getByLabel('day').fill('2 April');
+    await page.getByLabel('day').press('Tab');
     await page.getByRole('button', { name: 'Keep it' }).press('Enter');
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(/2 Apr 2026, Blackthorn, full bloom/);
     await page.getByLabel('day').fill('2026-04-04');
+    await page.getByLabel('day').press('Tab');
     await page.getByRole('button', { name: 'Keep it' }).press('Enter');
     await expect(page.getByText('day: 2 Apr 2026 → 4 Apr 2026')).toBeVisible();
     // A day to come is refused in a sentence; what was typed stays.
-    await page.getByLabel('day').fill('2026-06-04');
+    await page.getByLabel('day').fill('4.6.2026');
+    await page.getByLabel('day').press('Tab');
     await page.getByRole('button', { name: 'Keep it' }).click();
     await expect(page.getByRole('alert')).toContainText('2026-06-04 is still to come');
     await expect(page.getByLabel('day')).toHaveValue('4 Jun 2026');

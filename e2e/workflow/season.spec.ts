@@ -116,6 +116,7 @@ test.describe('a season on a telephone', () => {
     });
     const photo = page.getByRole('img', { name: '14 May 2026' });
     await expect(photo).toBeVisible();
+    await photo.scrollIntoViewIfNeeded();
     await expect.poll(() => photo.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(1600);
     const kept = await (await page.request.get(await photo.evaluate((img: HTMLImageElement) => img.src))).body();
     expect(kept.subarray(0, 3)).toEqual(Buffer.from([0xff, 0xd8, 0xff]));
@@ -186,7 +187,7 @@ test.describe('the season at the table', () => {
     await page.goto(`${DEMO}/rounds?view=list&show=bees`);
     await expect(page.getByRole('region', { name: 'Bees first' })).toBeVisible();
     await expect(page.getByRole('region', { name: 'This week' })).toBeHidden();
-    await page.getByRole('radio', { name: /^All \d/ }).check();
+    await page.getByRole('option', { name: /^All \d/ }).click();
     await expect(page.getByRole('link', { name: /V-03 Larch ride/ })).toContainText(
       'Two people: one holds the ladder.',
     );
