@@ -317,6 +317,10 @@ export default tseslint.config(
   ...angularHtml,
   {
     files: ['apps/web/**/*.html'],
-    rules: { '@angular-eslint/template/prefer-control-flow': 'error' },
+    rules: {
+      '@angular-eslint/template/prefer-control-flow': 'error',
+      // Our own fields carry their name themselves; the label beside them is for the eye.
+      '@angular-eslint/template/label-has-associated-control': ['error', { controlComponents: ['yw-pick', 'yw-day'] }],
+    },
   },
 );

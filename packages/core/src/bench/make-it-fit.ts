@@ -231,7 +231,7 @@ function volumeOptions(design: Design, readings: DesignReadings, newId: string):
           moreBoxes(design, gross, newId),
         ]
       : [leaveOut(design, readings), longer, other, sawn];
-  return options.filter((option) => option !== null && option !== undefined);
+  return options.filter((option) => option !== null);
 }
 
 /** Another base in place of this one, of no hive's size; its amount is how high it is. */

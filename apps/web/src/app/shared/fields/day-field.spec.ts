@@ -1,5 +1,5 @@
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
-import { Component, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { MatDatepickerInputHarness } from '@angular/material/datepicker/testing';
 import { WorkspaceStore } from '../workspace/workspace-store';
@@ -7,6 +7,7 @@ import { dayFault, DayField, givenDayFault } from './day-field';
 
 @Component({
   imports: [DayField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<yw-day
     label="hung on"
     [value]="kept()"
@@ -53,7 +54,7 @@ describe('a day that is typed', () => {
     expect(given).toEqual(['2025-09-13']);
   });
 
-  it('is said once, when it is left, and not on the way', async () => {
+  it('is said once, when it is left, and not on the way', () => {
     const { given } = fixture.componentInstance;
     const field = (fixture.nativeElement as HTMLElement).querySelector('input') as HTMLInputElement;
     for (const text of ['1', '18', '18 April']) {

@@ -1,4 +1,4 @@
-import type { CheckCode, Design, DesignCheck, DesignFix } from '@yewridge/core/bench';
+import type { CheckCode, Design, DesignCheck, DesignFix, FixCode } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureText } from '../../../shared/units/format';
 
@@ -97,50 +97,42 @@ export function checkSentence(check: DesignCheck, design: Design, system: UnitSy
   });
 }
 
+/** How much a fix changes: as a number, as a length and as a small part of one. */
+interface Amount {
+  readonly amount: number;
+  readonly length: string;
+  readonly part: string;
+}
+
+const FIXES: Readonly<Record<FixCode, (how: Amount) => string>> = {
+  'leave-out-frames': ({ amount }) => (amount === 1 ? 'Leave one out' : `Leave ${amount} out`),
+  'widen-box': ({ part }) => `Widen it by ${part}`,
+  'hold-with-spacer': ({ amount, length }) =>
+    amount > 0 ? `Hold them with a ${length} block` : 'Hold them with blocks beside the lugs',
+  'hold-with-nails': () => 'Hold them with nails',
+  'lower-bars': ({ part }) => `Hang the bars ${part} below the rim`,
+  'thicken-ends': ({ length }) => `Make the ends ${length} thick`,
+  'mesh-over': ({ part }) => `Close it with ${part} mesh`,
+  'tape-for-ride': () => 'It is taped for the way',
+  'lid-is-tight': () => 'I looked: it is dark',
+  'add-overhang': ({ length }) => `Give it ${length} of overhang`,
+  'add-roof': ({ length }) => `Put a ${length} roof on`,
+  'comb-is-own': () => 'It is from my own healthy colony',
+  'comb-is-empty': () => 'It is empty now',
+  'set-to-board': ({ length }) => `Take it as ${length}`,
+  'nail-across': () => 'Put a nail across',
+  'taller-frames': ({ length }) => `Hang frames ${length} high`,
+  'board-on-joint': ({ length }) => `Put a ${length} board with a hole between them`,
+  'board-is-height': ({ length }) => `It makes the height, ${length}`,
+  'board-is-width': ({ length }) => `It makes the width, ${length}`,
+  'saw-wider': ({ part }) => `Saw it ${part} wider`,
+};
+
 /** What one click does about it. */
 export function fixWords({ code, amount }: DesignFix, system: UnitSystem): string {
-  const length = figureText(amount, 'length', system);
-  const part = figureText(amount, 'part', system);
-  switch (code) {
-    case 'leave-out-frames':
-      return amount === 1 ? 'Leave one out' : `Leave ${amount} out`;
-    case 'widen-box':
-      return `Widen it by ${part}`;
-    case 'hold-with-spacer':
-      return amount > 0 ? `Hold them with a ${length} block` : 'Hold them with blocks beside the lugs';
-    case 'hold-with-nails':
-      return 'Hold them with nails';
-    case 'lower-bars':
-      return `Hang the bars ${part} below the rim`;
-    case 'thicken-ends':
-      return `Make the ends ${length} thick`;
-    case 'mesh-over':
-      return `Close it with ${part} mesh`;
-    case 'tape-for-ride':
-      return 'It is taped for the way';
-    case 'lid-is-tight':
-      return 'I looked: it is dark';
-    case 'add-overhang':
-      return `Give it ${length} of overhang`;
-    case 'add-roof':
-      return `Put a ${length} roof on`;
-    case 'comb-is-own':
-      return 'It is from my own healthy colony';
-    case 'comb-is-empty':
-      return 'It is empty now';
-    case 'set-to-board':
-      return `Take it as ${length}`;
-    case 'nail-across':
-      return 'Put a nail across';
-    case 'taller-frames':
-      return `Hang frames ${length} high`;
-    case 'board-on-joint':
-      return `Put a ${length} board with a hole between them`;
-    case 'board-is-height':
-      return `It makes the height, ${length}`;
-    case 'board-is-width':
-      return `It makes the width, ${length}`;
-    case 'saw-wider':
-      return `Saw it ${part} wider`;
-  }
+  return FIXES[code]({
+    amount,
+    length: figureText(amount, 'length', system),
+    part: figureText(amount, 'part', system),
+  });
 }
