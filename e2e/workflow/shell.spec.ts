@@ -43,7 +43,7 @@ test.describe('shell', () => {
 
   for (const theme of ['day', 'night', 'dusk'] as const) {
     test(`nothing keeps anybody out by ${theme}`, async ({ page }) => {
-      test.setTimeout(300_000);
+      test.setTimeout(600_000);
       await page.addInitScript((wanted) => {
         localStorage.setItem('yewridge.theme', wanted);
       }, theme);
