@@ -320,7 +320,10 @@ export default tseslint.config(
     rules: {
       '@angular-eslint/template/prefer-control-flow': 'error',
       // Our own fields carry their name themselves; the label beside them is for the eye.
-      '@angular-eslint/template/label-has-associated-control': ['error', { controlComponents: ['yw-pick', 'yw-day'] }],
+      '@angular-eslint/template/label-has-associated-control': [
+        'error',
+        { controlComponents: ['yw-pick', 'yw-day', 'yw-hour'] },
+      ],
     },
   },
 );

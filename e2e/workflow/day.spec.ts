@@ -36,7 +36,12 @@ test.describe('the day', () => {
     const [openBefore, broodBefore] = [await startOf('open'), await startOf('broodCheck')];
     const closing = steps.getByRole('listitem').filter({ hasText: 'Close the entrance' });
     await closing.getByRole('button', { name: 'Move “Close the entrance”' }).press('Enter');
-    await closing.getByLabel('to').fill('2026-05-15T21:15');
+    await closing.getByLabel('to, day').fill('15 May');
+    await closing.getByLabel('to, hour').fill('25:15');
+    await closing.getByLabel('because').focus();
+    await expect(closing).toContainText('The hour is not whole');
+    await expect(closing.getByRole('button', { name: 'Move it' })).toBeDisabled();
+    await closing.getByLabel('to, hour').fill('2115');
     await closing.getByLabel('because').fill('Rain until late');
     await closing.getByRole('button', { name: 'Move it' }).press('Enter');
     await expect(closing).toContainText('Fri 15 May, 21:15');

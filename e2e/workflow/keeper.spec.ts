@@ -140,7 +140,15 @@ test.describe('a keeper begins with nothing', () => {
     await page.getByRole('radio', { name: /^A few/ }).check();
     await page.getByRole('button', { name: 'Another day, a note' }).click();
     await typeDay(page.getByLabel(/^Day/), daysAgo(2));
-    await page.getByLabel(/^Hour/).fill('17:05');
+    // An hour that is none keeps nothing, least of all the one typed before.
+    const hour = page.getByRole('combobox', { name: 'Hour' });
+    await hour.fill('16:00');
+    await hour.blur();
+    await hour.fill('25');
+    await hour.blur();
+    await expect(page.getByRole('button', { name: 'All well, next trap' })).toBeDisabled();
+    await hour.fill('17:05');
+    await hour.blur();
     await page.getByRole('button', { name: 'All well, next trap' }).click();
     await expect(done(page, /V-01: a few, kept\./)).toBeVisible();
 

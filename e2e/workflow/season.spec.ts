@@ -31,6 +31,11 @@ test.describe('a season on a telephone', () => {
     // Five rounds: each look leads to the next trap that is due and may be gone to.
     const seen: string[] = [];
     await page.goto(`${DEMO}/rounds?view=list&show=friday`);
+    // The filter that is on stays on when it is touched again.
+    const friday = page.getByRole('listbox', { name: 'Which traps' }).getByRole('option', { name: /By Friday/ });
+    await friday.click();
+    await expect(friday).toHaveAttribute('aria-selected', 'true');
+    await expect(page).toHaveURL(/show=friday/);
     await page.getByRole('link', { name: /V-07 Old weir/ }).tap();
     for (const step of ['A few', 'None', '6 to 15 a minute', 'None', 'A few']) {
       const heading = page.getByRole('heading', { level: 1 });

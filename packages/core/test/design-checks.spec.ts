@@ -1,8 +1,6 @@
 import {
   type Content,
   type Design,
-  type DesignCheck,
-  designChecks,
   designLoad,
   designDrawing,
   designProblems,
@@ -10,23 +8,8 @@ import {
   type DesignSection,
   fitOptions,
 } from '@yewridge/core/bench';
+import { around, checks, found, has, levelOf, sized, stack } from './checks-of.js';
 import { box, design, hole } from './sample-design.js';
-
-const checks = (of: Design): readonly DesignCheck[] => designChecks(of, designReadings(of));
-const levelOf = (of: Design, code: string): string | undefined => checks(of).find((one) => one.code === code)?.level;
-const found = (of: Design, code: string): DesignCheck => {
-  const one = checks(of).find((check) => check.code === code);
-  if (!one)
-    throw new Error(
-      `no ${code} among ${checks(of)
-        .map(({ code: other }) => other)
-        .join(', ')}`,
-    );
-  return one;
-};
-const has = (of: Design, code: string): boolean => levelOf(of, code) !== undefined;
-/** Just under, at and over a threshold. */
-const around = (at: number, step = 1e-5): readonly [number, number, number] => [at - step, at, at + step];
 
 const DEEP = { pitch: 0.034925, height: 0.231775 };
 const frames = (count: number, fill: 'starter' | 'oldComb' = 'starter'): Content => ({
@@ -35,11 +18,8 @@ const frames = (count: number, fill: 'starter' | 'oldComb' = 'starter'): Content
   count,
   fill,
 });
-const sized = (width: number, height: number, change: Partial<DesignSection> = {}): DesignSection =>
-  box({ shape: { kind: 'box', length: 0.466725, width, height }, ...change });
 const one = (section: DesignSection, change: Partial<Design> = {}): Design =>
   design({ sections: [section], ...change });
-const stack = (...sections: readonly DesignSection[]): Design => design({ sections, entrances: [] });
 
 describe('checks of frames, at their thresholds', () => {
   const row = (slack: number, change: Partial<DesignSection> = {}): Design =>
@@ -276,6 +256,7 @@ describe('make it fit, at its thresholds', () => {
 
   it('no way gives the checks something new to look at', () => {
     const wide = sized(0.5, 0.1, { id: 'wide', contents: [] });
+    const seen = new Set<string>();
     for (const target of [0.03, 0.045, 0.055, 0.08]) {
       const from = design({ sections: [wide, box()], entrances: [], target });
       const before = new Set(
@@ -284,6 +265,7 @@ describe('make it fit, at its thresholds', () => {
           .map(({ code, id }) => `${code} ${id}`),
       );
       for (const option of fitOptions({ design: from, system: 'metric', newId: 'new' })) {
+        seen.add(option.kind);
         const then = checks(option.design).filter(({ level }) => level === 'look');
         expect(then.filter(({ code, id }) => !before.has(`${code} ${id}`)))
           .withContext(option.kind)
@@ -291,6 +273,7 @@ describe('make it fit, at its thresholds', () => {
         expect(designReadings(option.design).room.gross).withContext(option.kind).toBeCloseTo(option.result, 4);
       }
     }
+    expect(seen.size).toBeGreaterThan(2);
   });
 
   it('a base under 60 mm is a shim, three boxes are the most', () => {

@@ -1,8 +1,6 @@
 import {
   type Content,
   type Design,
-  type DesignCheck,
-  designChecks,
   designLoad,
   designDrawing,
   designProblems,
@@ -12,27 +10,8 @@ import {
   placeSections,
   sectionJoints,
 } from '@yewridge/core/bench';
+import { around, found, has, sized, stack } from './checks-of.js';
 import { box, design, hole } from './sample-design.js';
-
-const checks = (of: Design): readonly DesignCheck[] => designChecks(of, designReadings(of));
-const levelOf = (of: Design, code: string): string | undefined => checks(of).find((one) => one.code === code)?.level;
-const found = (of: Design, code: string): DesignCheck => {
-  const one = checks(of).find((check) => check.code === code);
-  if (!one)
-    throw new Error(
-      `no ${code} among ${checks(of)
-        .map(({ code: other }) => other)
-        .join(', ')}`,
-    );
-  return one;
-};
-const has = (of: Design, code: string): boolean => levelOf(of, code) !== undefined;
-/** Just under, at and over a threshold. */
-const around = (at: number, step = 1e-5): readonly [number, number, number] => [at - step, at, at + step];
-
-const sized = (width: number, height: number, change: Partial<DesignSection> = {}): DesignSection =>
-  box({ shape: { kind: 'box', length: 0.466725, width, height }, ...change });
-const stack = (...sections: readonly DesignSection[]): Design => design({ sections, entrances: [] });
 
 describe('where two sections meet', () => {
   const lower = (change: Partial<DesignSection> = {}): DesignSection =>

@@ -157,7 +157,7 @@ export {
   speedRatioAtVoltage,
   WEAK_SOURCE,
 } from './source.js';
-export { type Climb, type SweetSpot, sweetSpot } from './sweet-spot.js';
+export { type Climb, isInBand, type SweetSpot, sweetSpot } from './sweet-spot.js';
 export type { BeeLoad, Bleed, Nozzle, Port, SuctionSystem } from './system.js';
 export {
   type BoxCrossing,
@@ -257,5 +257,5 @@ export {
   type RigSource,
   withOpening,
 } from './rig/rig.js';
-export { librarySource, type StartingRig, STARTING_RIGS } from './rig/starting-rigs.js';
+export { librarySource, PLUNGER_GAP, type StartingRig, STARTING_RIGS } from './rig/starting-rigs.js';
 export { type SwarmLanding, swarmLanding } from './rig/swarm.js';

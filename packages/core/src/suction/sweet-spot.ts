@@ -46,6 +46,11 @@ export interface SweetSpot {
   };
 }
 
+/** Whether a hose speed in m/s surely carries all of them and lands 19 in 20 within the limit. */
+export function isInBand(speed: number, spot: Pick<SweetSpot, 'lowSure' | 'high'>): boolean {
+  return speed >= spot.lowSure && (spot.high === null || speed <= spot.high);
+}
+
 /**
  * The band of hose speeds. `limit` 4.5 m/s, `quantile` 0.95, `friction` 0.5, `margin` 1.3 unless given.
  * @throws DomainError as `scaleForArrival`, but an end out of reach is a result.

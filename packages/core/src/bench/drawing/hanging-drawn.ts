@@ -134,12 +134,12 @@ export function hangingDrawn(
   look: Look,
 ): { readonly behind: readonly DrawnPart[]; readonly over: readonly DrawnPart[] } {
   const hangings = hangingsOf(design);
-  const boards = hangings.filter(({ style }) => style === 'board');
-  const width = (board: Hanging): number => (board.boardWidth ?? HANGING_DEFAULTS.boardWidth) + BOARDS_APART;
-  const all = boards.reduce((sum, board) => sum + width(board), 0);
-  const drawn = hangings.map((hanging) => {
-    const before = boards.slice(0, boards.indexOf(hanging)).reduce((sum, board) => sum + width(board), 0);
-    const across = hanging.style === 'board' ? before + width(hanging) / 2 - all / 2 : 0;
+  const widths = hangings.map(({ style, boardWidth }) =>
+    style === 'board' ? (boardWidth ?? HANGING_DEFAULTS.boardWidth) + BOARDS_APART : 0,
+  );
+  const upTo = (n: number): number => widths.slice(0, n).reduce((sum, width) => sum + width, 0);
+  const drawn = hangings.map((hanging, n) => {
+    const across = hanging.style === 'board' ? (upTo(n) + upTo(n + 1) - upTo(hangings.length)) / 2 : 0;
     return { hanging, parts: oneDrawn(design, hanging, stack, look, across) };
   });
   const behind = ({ style }: Hanging): boolean => look === 'front' && style !== 'strap';

@@ -56,6 +56,9 @@ function based(name: string, layout: Layout, source: RigSource, changes: Partial
   };
 }
 
+/** What a plunger is usually built with between it and the walls, m. */
+export const PLUNGER_GAP = 0.0025;
+
 export const STARTING_RIGS: readonly StartingRig[] = [
   {
     layout: 'walkUp',
@@ -83,7 +86,7 @@ export const STARTING_RIGS: readonly StartingRig[] = [
       },
       screen: { mesh: 'hardware-8', length: 0.32, width: 0.32, coverage: 0 },
       slides: [{ id: 'floor', name: 'Sliding floor', slotHeight: 0.0075, slideThickness: 0.0045, bow: 0.001 }],
-      plunger: { clearance: 0.0025 },
+      plunger: { clearance: PLUNGER_GAP },
     }),
   },
   {

@@ -4,11 +4,13 @@ import { LuxonDateAdapter } from '@angular/material-luxon-adapter';
 import { DateTime } from 'luxon';
 import { WorkspaceStore } from '../workspace/workspace-store';
 
-/** How days stand in fields and calendars: `13 May 2026`. */
+/** How days and hours stand in fields, calendars and lists: `13 May 2026`, `17:05`. */
 export const DAY_FORMATS: MatDateFormats = {
-  parse: { dateInput: 'd MMM yyyy' },
+  parse: { dateInput: 'd MMM yyyy', timeInput: 'HH:mm' },
   display: {
     dateInput: 'd MMM yyyy',
+    timeInput: 'HH:mm',
+    timeOptionLabel: 'HH:mm',
     monthYearLabel: 'LLLL yyyy',
     dateA11yLabel: 'd LLLL yyyy',
     monthYearA11yLabel: 'LLLL yyyy',
@@ -20,6 +22,14 @@ const ISO = /^(\d{4})-(\d{1,2})-(\d{1,2})$/;
 /** Day first, as it is said: `13.5.`, `13/5/2026`. */
 const BY_NUMBERS = /^(\d{1,2})[./](\d{1,2})(?:[./](\d{4})?)?$/;
 const BY_NAME = /^(\d{1,2})\.?\s+([a-z]{3,9})\.?(?:\s+(\d{4}))?$/i;
+/** `17:05`, `17.05`, `1705`, or the hour alone. */
+const HOUR = /^(\d{1,2})(?:[:.]?([0-5]\d))?$/;
+
+/** HH:mm of what was typed; `null` for what is no hour of a day. */
+export function hourOf(text: string): string | null {
+  const [, hour, minute = '00'] = HOUR.exec(text.trim()) ?? [];
+  return hour === undefined || Number(hour) > 23 ? null : `${hour.padStart(2, '0')}:${minute}`;
+}
 
 /**
  * Days as a keeper types them: `13 May`, `13.5.`, `13/5/2026`, `2026-05-13`. Without a year the year of the workspace's clock is
@@ -48,6 +58,13 @@ export class DayAdapter extends LuxonDateAdapter {
     const [, day, word = '', year] = BY_NAME.exec(text) ?? [];
     const month = MONTHS.indexOf(word.slice(0, 3).toLowerCase()) + 1;
     return day !== undefined && month > 0 ? this.#day(year, `${month}`, day) : this.invalid();
+  }
+
+  override parseTime(value: unknown): DateTime | null {
+    const text = typeof value === 'string' ? value.trim() : '';
+    if (text === '') return null;
+    const hour = hourOf(text);
+    return hour === null ? this.invalid() : DateTime.fromISO(hour);
   }
 
   #day(year: string | undefined, month: string | undefined, day: string | undefined): DateTime {

@@ -31,6 +31,16 @@ const sentenceOf = (design: Design, factor: string): string | undefined =>
 const load = (design: Design): ReturnType<typeof designLoad> => designLoad(design, readingsOf(design).room.net);
 
 describe('bench: suitability in words', () => {
+  it('a door made large by an open joint is not to be narrowed by a block', () => {
+    const wide = withValue(SAMPLE, 'entrances[0].opening', { kind: 'slot', width: 0.18, height: 0.03 });
+    const said = (openJoint: boolean): string | undefined =>
+      factorViews(judged(wide), schoolsOf(wide.schools), 'metric', openJoint).find(
+        ({ factor }) => factor === 'entranceArea',
+      )?.sentence;
+    expect(said(true)).toBe('54.0 cm² with the open joint is hard to defend; close the joint first (strong)');
+    expect(said(false)).toContain('reduce it by a block');
+  });
+
   for (const [what, design, factor, says] of [
     [
       'a small box',

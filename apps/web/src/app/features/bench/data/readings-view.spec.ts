@@ -6,7 +6,7 @@ import {
   checkLines,
   fitRemark,
   fitWords,
-  pushedAside,
+  combsAside,
   type ReadingLine,
   readingLines,
 } from './readings-view';
@@ -56,7 +56,7 @@ describe('bench: readings in words', () => {
     const aside = readingsOf(offer!.design).room;
     expect(aside.openRoom).toBeGreaterThan(readingsOf(middle).room.openRoom);
     expect(sentence(lines(offer!.design)[2]!)).not.toContain('pass round');
-    expect(pushedAside(offer!.design)).toBeNull();
+    expect(combsAside(offer!.design)).toBeNull();
   });
 
   it('says that there is no door, or none for bees', () => {

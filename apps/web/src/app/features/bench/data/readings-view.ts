@@ -1,5 +1,5 @@
 import type { Content, Design, DesignCheck, DesignReadings, EntranceFlag, FitOption } from '@yewridge/core/bench';
-import { assessDesign, DOOR_BAND, openingArea, PASSAGE, nearAim } from '@yewridge/core/bench';
+import { assessDesign, DOOR_BAND, openingArea, PASSAGE, nearAim, pushedAside } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { besideLimits, figureOf, figureText, percentText } from '../../../shared/units/format';
 import type { Working } from '../../../shared/layout/working-panel';
@@ -86,19 +86,17 @@ function clearLine(design: Design, { room }: DesignReadings, system: UnitSystem)
 const inTheMiddle = (content: Content): boolean => content.kind === 'frames' && content.arrangement === 'centre';
 
 /** The design with every comb that hangs in the middle pushed to one side; `null` where none does. */
-export function pushedAside(design: Design): Design | null {
+export function combsAside(design: Design): Design | null {
   if (!design.sections.some(({ contents }) => contents.some(inTheMiddle))) return null;
-  const aside = (content: Content): Content =>
-    inTheMiddle(content) ? ({ ...content, arrangement: 'one-side' } as Content) : content;
-  return {
-    ...design,
-    sections: design.sections.map((section) => ({ ...section, contents: section.contents.map(aside) })),
-  };
+  const sections = design.sections.map((section) =>
+    section.contents.some(inTheMiddle) ? { ...section, contents: pushedAside(section.contents) } : section,
+  );
+  return { ...design, sections };
 }
 
 /** What pushing the combs to one side gives, as an offer. */
 function asideLine(design: Design, { room }: DesignReadings, system: UnitSystem): CheckLine | null {
-  const aside = pushedAside(design);
+  const aside = combsAside(design);
   const assessed = aside && assessDesign(aside);
   if (!aside || !assessed?.ok || assessed.readings.room.openRoom <= room.openRoom) return null;
   const { openRoom, openFraction } = assessed.readings.room;
@@ -116,7 +114,7 @@ function asideLine(design: Design, { room }: DesignReadings, system: UnitSystem)
 
 function roomLine(design: Design, { room }: DesignReadings, system: UnitSystem): ReadingLine {
   const open = figureOf(room.openRoom, 'volume', system);
-  const parted = pushedAside(design) === null ? '' : ': the larger side of the comb; they pass round it';
+  const parted = combsAside(design) === null ? '' : ': the larger side of the comb; they pass round it';
   return {
     id: 'room',
     pieces: [

@@ -172,11 +172,12 @@ export interface FactorView {
   readonly working: Working;
 }
 
-/** Rows keep one order, whatever the score says. */
+/** Rows keep one order, whatever the score says. `openJoint`: bees pass where two of its sections meet. */
 export function factorViews(
   { score, site }: DesignSuitability,
   schools: readonly School[],
   system: UnitSystem,
+  openJoint = false,
 ): readonly FactorView[] {
   const hemisphere = site.hemisphere ?? 'N';
   return FACTORS.flatMap((factor): FactorView[] => {
@@ -185,7 +186,10 @@ export function factorViews(
     if (!row || value === undefined) return [];
     const { low, high } = targetUnder(factor, schools);
     const best = low === high ? factorText(factor, low, system) : `${factorText(factor, low, system)} and more`;
-    const sentence = reasonSentence(row, value, schools, hemisphere, system);
+    const sentence =
+      openJoint && row.reason.startsWith('entranceArea.above')
+        ? `${factorText(factor, value, system)} with the open joint is hard to defend; close the joint first (${EVIDENCE_NAMES[row.evidence]})`
+        : reasonSentence(row, value, schools, hemisphere, system);
     return [
       {
         factor,

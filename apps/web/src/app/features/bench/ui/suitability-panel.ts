@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { type Design, type DesignSuitability, type Hemisphere, schoolsOf } from '@yewridge/core/bench';
+import {
+  type Design,
+  type DesignSuitability,
+  type Hemisphere,
+  placeSections,
+  schoolsOf,
+  sectionJoints,
+} from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { WorkingPanel } from '../../../shared/layout/working-panel';
 import { SITE_FIELDS } from '../data/setup-fields';
@@ -48,6 +55,9 @@ export class SuitabilityPanel {
   protected readonly reasons = signal(false);
 
   readonly #schools = computed(() => schoolsOf(this.design().schools));
+  readonly #openJoint = computed(() =>
+    sectionJoints(placeSections(this.design())).some(({ openings }) => openings.length > 0),
+  );
   // The curves do not follow the sizes of the design: only its schools and side of the line.
   readonly #curveKey = computed(() => `${this.#schools().join()} ${this.judged().site.hemisphere ?? 'N'}`);
   protected readonly paths = computed(() => {
@@ -57,7 +67,9 @@ export class SuitabilityPanel {
       hemisphere === 'S' ? 'S' : 'N',
     );
   });
-  protected readonly rows = computed(() => factorViews(this.judged(), this.#schools(), this.system()));
+  protected readonly rows = computed(() =>
+    factorViews(this.judged(), this.#schools(), this.system(), this.#openJoint()),
+  );
   protected readonly score = computed(() => scoreText(this.judged().score.score));
   /** The grade of a school never stands without that of the field tests. */
   protected readonly byField = computed(() => fieldGradeText(this.judged().score));

@@ -4,6 +4,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import { type CatchSchool, LADDER_M, type StepCode, type TrackStep } from '@yewridge/core/catches';
+import { MomentField } from '../../../shared/fields/moment-field';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureText } from '../../../shared/units/format';
 import { hangLink } from '../../../shared/routes/paths';
@@ -35,7 +36,7 @@ function stateWords({ state, shiftedDays }: TrackStep): string {
 /** The steps after a catch as they stand: done, put on another time, or skipped with a reason; the rest follows. */
 @Component({
   selector: 'yw-plan-track',
-  imports: [MatRadioModule, MatCheckboxModule, RouterLink],
+  imports: [MatRadioModule, MatCheckboxModule, MomentField, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-track.html',
   styleUrl: './plan-track.scss',
@@ -53,6 +54,8 @@ export class PlanTrack {
   /** The step that is being put on another time or skipped. */
   protected readonly open = signal<{ readonly code: StepCode; readonly how: 'moved' | 'skipped' } | null>(null);
   protected readonly reason = signal('');
+  /** The minute it is put on, once that was said. */
+  protected readonly at = signal<string | null>(null);
   protected readonly schools = (['anchor', 'sameEvening'] as const).map((id) => ({
     id,
     name: SCHOOL_NAMES[id],
@@ -115,6 +118,7 @@ export class PlanTrack {
   protected toggle(code: StepCode, how: 'moved' | 'skipped'): void {
     const now = this.open();
     this.reason.set('');
+    this.at.set(null);
     this.open.set(now?.code === code && now.how === how ? null : { code, how });
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, viewChildren } from '@angular/core';
 import { type Column, columnsOf, type TableName } from '@yewridge/contract/season';
 import { SizeField } from '../../../shared/units/size-field';
 import {
@@ -13,6 +13,7 @@ import {
 } from '../data/book-words';
 import { PickList } from '../../../shared/fields/pick';
 import { DayField } from '../../../shared/fields/day-field';
+import { MomentField } from '../../../shared/fields/moment-field';
 
 export type RowDraft = Readonly<Record<string, Value>>;
 
@@ -21,7 +22,7 @@ const LONG_TEXT = 200;
 /** Every column of a table as a field of its kind. What it takes is what the table takes. */
 @Component({
   selector: 'yw-row-form',
-  imports: [DayField, PickList, SizeField],
+  imports: [DayField, MomentField, PickList, SizeField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './row-form.html',
   styleUrl: './row-form.scss',
@@ -31,6 +32,13 @@ export class RowForm {
   readonly draft = input.required<RowDraft>();
   readonly names = input.required<LinkNames>();
   readonly changed = output<RowDraft>();
+
+  protected readonly days = viewChildren(DayField);
+  protected readonly moments = viewChildren(MomentField);
+  /** Whether every day and minute that stands there can be kept. */
+  readonly whole = computed(
+    () => this.days().every((day) => day.fault() === null) && this.moments().every((moment) => moment.whole()),
+  );
 
   protected readonly fields = computed(() => {
     const table = this.table();

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input } from '@angular/core';
-import { MatChipsModule } from '@angular/material/chips';
+import { type MatChipSelectionChange, MatChipsModule } from '@angular/material/chips';
 import { Router, RouterLink } from '@angular/router';
 import type { DueListDto } from '@yewridge/contract/rounds';
 import type { IsoDate } from '@yewridge/core/season';
@@ -143,6 +143,11 @@ export class RoundsPage {
     if (!this.bySite()) return ribbonLines(years, due, this.filter(), this.#system());
     const known = (this.store.summary()?.seasons ?? []).flatMap(({ sites }) => sites);
     return siteLines(years, due, this.filter(), known, this.#system());
+  }
+
+  /** Of the filters one is always on: the one that is touched again stays. */
+  protected hold({ source, selected, isUserInput }: MatChipSelectionChange): void {
+    if (isUserInput && !selected) source.select();
   }
 
   protected choose(query: Readonly<Record<string, string>>): void {

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatRadioModule } from '@angular/material/radio';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
@@ -7,6 +16,7 @@ import type { ScoutStep } from '@yewridge/core/catches';
 import { catchError, of, switchMap } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { DayField } from '../../../shared/fields/day-field';
+import { HourField } from '../../../shared/fields/hour-field';
 import { Caution } from '../../../shared/layout/caution';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { catchesLink, roundsLink, stayLink, visitLink } from '../../../shared/routes/paths';
@@ -45,6 +55,7 @@ import { ScoutSteps } from '../ui/scout-steps';
     PhotoStrip,
     LureRows,
     DayField,
+    HourField,
     RouterLink,
     ScoutSteps,
     Waiting,
@@ -96,7 +107,14 @@ export class VisitPage {
   );
   protected readonly last = computed(() => lastLures(this.#baits()?.items ?? []));
   protected readonly sameAgain = computed(() => this.last().map(lureSays).join('; '));
-  protected readonly missing = computed(() => missingInLook(this.look(), this.last(), this.#clock.minute() ?? ''));
+  protected readonly dayField = viewChild(DayField);
+  protected readonly hourField = viewChild(HourField);
+  protected readonly missing = computed(
+    () =>
+      this.dayField()?.fault() ??
+      this.hourField()?.fault() ??
+      missingInLook(this.look(), this.last(), this.#clock.minute() ?? ''),
+  );
   /** In the demo, what one would see there; elsewhere one looks oneself. */
   readonly #sight = toSignal(
     toObservable(computed(() => ({ id: this.id(), minute: this.#clock.minute(), demo: this.#demo() }))).pipe(

@@ -5,6 +5,7 @@ import {
   type GateLane,
   type HeatClock,
   type HeatQuestion,
+  isInBand,
   meshByKey,
   PIN_LEVELS,
   type Rig,
@@ -120,11 +121,6 @@ export function bandLine({ rig, readings, system }: View, lane: GateLane | null,
     spot === undefined || waiting ? [] : [spot.low, spot.lowSure, ...(spot.high === null ? [] : [spot.high])];
   const shown = besideLimits(speed, limits, 'speed', system);
   return { id: 'band', pieces: [big(`${shown.text} ${shown.unit}`), small(` in the hose${where}`)], working };
-}
-
-/** Whether 19 bees in 20 land within the limit, and all are surely carried. */
-export function isInBand(speed: number, spot: GateLane['spot']): boolean {
-  return speed >= spot.lowSure && (spot.high === null || speed <= spot.high);
 }
 
 /** Where a hose speed lies in the band: the one judgement of list and page. */

@@ -3,6 +3,7 @@ import {
   gateLane,
   type HeatClock,
   heatClock,
+  isInBand,
   rigHeatQuestion,
   rigReadings,
   type Rig,
@@ -10,7 +11,7 @@ import {
 } from '@yewridge/core/suction';
 import { airScene } from './air-scene';
 import { driveWords } from './drive-words';
-import { bandLine, coolingLine, heatLine, isInBand, type Line, placeWords } from './readings-view';
+import { bandLine, coolingLine, heatLine, type Line, placeWords } from './readings-view';
 import { changedRig } from './rig-edits';
 import { partFields, partLine, partsOf } from './rig-parts';
 

@@ -49,7 +49,7 @@ describe('calibrating by a manometer', () => {
     for (const request of http.match('/api/v1/rigs/r/versions')) request.flush([]);
     element = fixture.nativeElement as HTMLElement;
     fixture.detectChanges();
-    element.querySelector<HTMLInputElement>('.choice input')!.click();
+    element.querySelector<HTMLInputElement>('mat-checkbox input')!.click();
     fixture.detectChanges();
   });
   afterEach(() => {

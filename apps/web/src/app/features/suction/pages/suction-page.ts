@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type GateLane, type Rig, type RigReadings, STARTING_RIGS } from '@yewridge/core/suction';
+import { type GateLane, isInBand, type Rig, type RigReadings, STARTING_RIGS } from '@yewridge/core/suction';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -20,7 +20,7 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { RigActions } from '../data/rig-actions';
 import { partLine } from '../data/rig-parts';
 import { RigListStore } from '../data/rig-list-store';
-import { isInBand, placeWords } from '../data/readings-view';
+import { placeWords } from '../data/readings-view';
 import { LAYOUT_NAMES, LAYOUT_SAYS } from '../data/rig-words';
 import { CAUTIONS } from '../data/safety-notes';
 import { RigPicture } from '../ui/rig-picture';

@@ -6,9 +6,12 @@ import {
   checkSource,
   following,
   follows,
+  GAP_LIMITS,
+  gapCheck,
   type GateKind,
   LINKS,
   onItsOwn,
+  PLUNGER_GAP,
   type Rig,
   RIG_LIMITS,
   type RigProblem,
@@ -17,7 +20,6 @@ import {
   SOURCES,
   type Supply,
 } from '@yewridge/core/suction';
-import { PASSAGE } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import type { Fault, PartChange } from '../../../shared/fields/field';
@@ -51,10 +53,6 @@ import {
 } from '../data/rig-parts';
 import * as words from '../data/rig-words';
 import { partCautions } from '../data/safety-notes';
-
-/** m that no worker passes, and what a plunger is usually built with. */
-const WORKER_PROOF = PASSAGE.workerProof;
-const USUAL_CLEARANCE = 0.0025;
 
 /** A change to the rig as a whole. */
 export type RigEdit = (rig: Rig) => Rig;
@@ -98,8 +96,8 @@ export class PartForm {
   protected readonly plungerSays = computed(() => {
     const gap = this.rig().plunger?.clearance ?? 0;
     const text = figureText(gap, 'part', this.system());
-    const tight = figureText(WORKER_PROOF, 'part', this.system());
-    return gap <= WORKER_PROOF
+    const tight = figureText(GAP_LIMITS.slot.worker[0], 'part', this.system());
+    return gapCheck({ width: gap }).worker === 'held'
       ? { good: true, sentence: `No bee gets past ${text}; it must still slide when the wood is damp.` }
       : { good: false, sentence: `Bees climb past ${text} or are caught at its edge: ${tight} at most.` };
   });
@@ -182,7 +180,7 @@ export class PartForm {
   }
 
   protected plunger(has: boolean): void {
-    this.edited.emit(({ plunger: _, ...rig }) => (has ? { ...rig, plunger: { clearance: USUAL_CLEARANCE } } : rig));
+    this.edited.emit(({ plunger: _, ...rig }) => (has ? { ...rig, plunger: { clearance: PLUNGER_GAP } } : rig));
   }
 
   protected curveChosen(kind: string): void {

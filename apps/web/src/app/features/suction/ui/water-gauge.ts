@@ -27,7 +27,7 @@ const FOOT = 168;
         <li>Bend clear hose into a U, half full of coloured water, beside a rule.</li>
         <li>Join one arm to a hole in the box; leave the other open.</li>
         <li>Level first: with the source off both stand alike.</li>
-        <li>Source on: tape from the lower level up to the higher one. Type that, as “{{ typed() }}”.</li>
+        <li>Source on: tape from the lower level up to the higher one. Type that, as “{{ column() }}”.</li>
       </ol>
       <p>{{ one() }}</p>
     </figcaption>
@@ -89,7 +89,6 @@ export class WaterGauge {
   protected readonly low = computed(() => MIDDLE + this.#rise());
   protected readonly water = computed(() => `M70 ${this.high()}V${FOOT}a27 27 0 0 0 54 0V${this.low()}`);
   protected readonly column = computed(() => figureText(this.pressure(), 'column', this.system()));
-  protected readonly typed = computed(() => this.column());
   protected readonly one = computed(
     () =>
       `${this.column()} of water is ${figureText(this.pressure(), 'pressure', this.system())}. A picture, not to scale above ${figureText(MOST / PIXELS_PER_PASCAL, 'column', this.system())}.`,
