@@ -86,7 +86,13 @@ test.describe('the day', () => {
     await page.setViewportSize({ width: 390, height: 844 });
     await page.goto(`${DEMO}/today`);
     const first = page.getByRole('region', { name: 'Now' }).getByRole('link').first();
-    expect((await first.boundingBox())?.height).toBeGreaterThanOrEqual(58);
+    expect((await first.boundingBox())?.height).toBeGreaterThanOrEqual(48);
+    // What is now and tonight stands on one screen, above the keys.
+    const keys = await page.getByRole('navigation').last().boundingBox();
+    const tonight = await page.getByRole('region', { name: 'Tonight' }).boundingBox();
+    expect((tonight?.y ?? 0) + (tonight?.height ?? 0)).toBeLessThanOrEqual(keys?.y ?? 0);
+    await page.getByRole('button', { name: /^This week/ }).click();
+    await expect(page.getByRole('link', { name: /Take it down: V-11/ })).toBeVisible();
     await page.getByRole('link', { name: 'Today', exact: true }).click();
     await expect(page).toHaveURL(/\/today$/);
   });

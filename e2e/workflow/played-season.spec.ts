@@ -109,7 +109,10 @@ test.describe('a season is played', () => {
       .click();
     await page.getByRole('button', { name: 'Take that' }).click();
     await page.getByRole('button', { name: 'Bees are in' }).click();
-    await page.getByRole('region', { name: 'In the trap' }).getByRole('link', { name: /V-07/ }).click();
+    const inHand = page.getByRole('region', { name: 'In hand' }).getByRole('listitem').filter({ hasText: 'V-07' });
+    const name = inHand.getByRole('button', { name: /^V-07/ });
+    if ((await name.getAttribute('aria-expanded')) === 'false') await name.click();
+    await inHand.getByRole('link', { name: 'Open the steps of V-07' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('in the trap');
     const catchId = new URL(page.url()).pathname.split('/').at(-1) ?? '';
     const plan = (): Promise<Plan> => asked<Plan>(`/catches/${catchId}/plan`);
@@ -168,7 +171,11 @@ test.describe('a season is played', () => {
     await expect(page.getByRole('heading', { level: 1 })).toContainText('hived');
     const brood = (await begins('broodCheck')).slice(0, 10);
     while ((await asked<{ today: string }>('/today')).today < brood) await clockSteps(page, 'Day on');
-    await page.getByRole('button', { name: 'Laying', exact: true }).click();
+    await page.getByRole('button', { name: 'Eggs seen', exact: true }).click();
+    // Eggs are one thing, settled another: that takes a week on its stand as well.
+    const week = new Date(Date.parse(transfer) + 7 * 86_400_000).toISOString().slice(0, 10);
+    if (brood < week) await expect(page.getByRole('heading', { level: 1 })).toContainText('eggs seen');
+    while ((await asked<{ today: string }>('/today')).today < week) await clockSteps(page, 'Day on');
     await expect(page.getByRole('heading', { level: 1 })).toContainText('settled');
     expect((await plan()).steps.find(({ code }) => code === 'broodCheck')?.state).toBe('done');
 

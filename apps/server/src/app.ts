@@ -1,4 +1,3 @@
-import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { HangingDto } from '@yewridge/contract/rounds';
 import { API_BASE, MAX_BODY_BYTES, type WorkspaceDto } from '@yewridge/contract/shared';
 import compression from 'compression';
@@ -8,6 +7,7 @@ import { extname } from 'node:path';
 import type { Logger } from 'pino';
 import { benchRoutes } from './bench/bench-routes.js';
 import { CatchesService } from './catches/catches-service.js';
+import { nextStepDays } from './catches/plans.js';
 import { catchesRoutes } from './catches/catches-routes.js';
 import type { Database } from './db/database.js';
 import { DesignEntity } from './db/entities/design-entity.js';
@@ -137,7 +137,7 @@ function seasonOf({ database, acts, clock, log, readings, hemisphere }: SeasonPa
     clock: clockOfSeason,
     lures,
     scouts,
-    nextSteps: async () => nextSteps(await catches.plans()),
+    nextSteps: async () => nextStepDays(await catches.plans()),
     sensors: () => readings.byTrap(log.today()),
   });
   const hanging = async (): Promise<readonly HangingDto[]> => (await rounds.due()).traps;
@@ -158,16 +158,6 @@ function seasonOf({ database, acts, clock, log, readings, hemisphere }: SeasonPa
       new CalendarKeys(database, clock),
     ),
   ];
-}
-
-/** The day of the next step of bees that are still where they were caught. */
-function nextSteps(plans: readonly CatchPlanDto[]): ReadonlyMap<string, string> {
-  return new Map(
-    plans.flatMap(({ deploymentId, steps }) => {
-      const next = steps.find(({ state }) => state !== 'done' && state !== 'skipped');
-      return deploymentId !== null && next ? [[deploymentId, next.start.slice(0, 10)] as const] : [];
-    }),
-  );
 }
 
 function filesOf(parts: FileWorkParts): RequestHandler {

@@ -1,4 +1,4 @@
-import type { CatchBoardDto } from '@yewridge/contract/catches';
+import type { CatchBoardDto, CatchTrackDto } from '@yewridge/contract/catches';
 import type { GroundDto } from '@yewridge/contract/ground';
 import type { DueListDto, RibbonDto, SummaryDto } from '@yewridge/contract/rounds';
 import {
@@ -397,6 +397,26 @@ describe('the Vellmark demo', () => {
   it('has catches at every stage of the board', async () => {
     const { cards } = await get<CatchBoardDto>('catches/board');
     expect(new Set(cards.map(({ stage }) => stage))).toEqual(new Set(['inTrap', 'hived', 'settled', 'lost']));
+  });
+
+  it('tells every colony along its days, with steps only for those that still have some', async () => {
+    const { rows, nights, now } = await get<CatchTrackDto>('catches/track');
+    expect(rows.length).toBe(30);
+    expect(rows.filter(({ plan }) => plan !== null).map(({ card }) => card.number)).toEqual(['V-11', 'V-14']);
+    const v11 = rows.find(({ card }) => card.number === 'V-11')!;
+    expect(v11.track.spans.map(({ kind, home }) => [kind, home])).toEqual([
+      ['free', false],
+      ['expected', true],
+    ]);
+    // Nobody marked when it was closed or opened: the record holds neither, and so does the drawing.
+    const kinds = rows.flatMap(({ track }) => track.marks.filter(({ expected }) => !expected).map(({ kind }) => kind));
+    expect(kinds).not.toContain('closed');
+    expect(kinds).not.toContain('opened');
+    const settled = rows.filter(({ card }) => card.stage === 'settled');
+    for (const { track } of settled) expect(track.settledOn).toMatch(/^20\d\d-\d\d-\d\d$/);
+    expect(nights.length).toBe(4);
+    expect(nights.some(({ from }) => from > now)).toBeTrue();
+    for (const { from, to } of nights) expect(from < to).toBeTrue();
   });
 
   it('is not seeded over what a visitor did', async () => {

@@ -9,6 +9,9 @@ export function catchesRoutes(catches: CatchesService): Router {
   router.get('/catches/board', async (_request, response) => {
     sendShared(response, await catches.board());
   });
+  router.get('/catches/track', async (_request, response) => {
+    sendShared(response, await catches.track());
+  });
   router.get('/catches/:id/plan', async (request, response) => {
     response.json(await catches.plan(validated(recordIdSchema, request.params).id));
   });

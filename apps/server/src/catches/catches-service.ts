@@ -1,6 +1,12 @@
-import type { CatchBoardDto, CatchCardDto, CatchPlanDto } from '@yewridge/contract/catches';
+import type {
+  CatchBoardDto,
+  CatchCardDto,
+  CatchPlanDto,
+  CatchTrackDto,
+  CatchTrackRow,
+} from '@yewridge/contract/catches';
 import type { RecordDto } from '@yewridge/contract/season';
-import { catchStage, FOLLOWUP_KINDS } from '@yewridge/core/catches';
+import { catchStage, inLifeOrder } from '@yewridge/core/catches';
 import { addDays, type IsoDate } from '@yewridge/core/season';
 import { IsNull, MoreThanOrEqual } from 'typeorm';
 import type { Database } from '../db/database.js';
@@ -8,20 +14,21 @@ import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { AppError } from '../http/app-error.js';
 import type { View } from '../shared/remembered/view.js';
 import { groupedBy, type SeasonLog } from '../shared/season-log/season-log.js';
-import { PLAN_DAYS, planOf, planSources, type PlanSources } from './plans.js';
+import { nightsAround } from '../shared/season-log/local-sun.js';
+import { PLAN_DAYS, planOf, planSources, type PlanSources, trackOf } from './plans.js';
 
 const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
 
-/** By day; on one day, in the order of a colony's life. */
-function inLifeOrder(a: RecordDto<'followups'>, b: RecordDto<'followups'>): number {
-  if (a.on !== b.on) return a.on < b.on ? -1 : 1;
-  return FOLLOWUP_KINDS.indexOf(a.kind) - FOLLOWUP_KINDS.indexOf(b.kind);
+/** Its steps may go on: neither settled nor lost, and not so old that no weather counts any more. */
+function liveCard({ stage, caught }: CatchCardDto, today: IsoDate): boolean {
+  return stage !== 'settled' && stage !== 'lost' && caught.foundOn >= addDays(today, -PLAN_DAYS);
 }
 
 /** Every catch with where it stands, newest first. */
 export class CatchesService {
   readonly #plans: View<readonly CatchPlanDto[]>;
   readonly #board: View<CatchBoardDto>;
+  readonly #track: View<CatchTrackDto>;
 
   constructor(
     private readonly database: Database,
@@ -29,6 +36,7 @@ export class CatchesService {
   ) {
     this.#plans = log.view();
     this.#board = log.view();
+    this.#track = log.view();
   }
 
   /** The plans that are not over, those found last first. */
@@ -43,9 +51,7 @@ export class CatchesService {
     if (cards.length === 0) return [];
     const sources = await this.planSources(since);
     return cards.flatMap((card) => {
-      // Old catches have no weather that still counts; their plans are over.
-      if (card.stage === 'settled' || card.stage === 'lost') return [];
-      const plan = planOf(card, sources, this.log);
+      const plan = liveCard(card, this.log.today()) ? planOf(card, sources, this.log) : null;
       return plan && !plan.over ? [plan] : [];
     });
   }
@@ -64,6 +70,26 @@ export class CatchesService {
       .getRepository(RECORD_ENTITIES.steps)
       .find({ where: { deletedAt: IsNull() } });
     return planSources(this.log, { stays, since, steps: steps as unknown as RecordDto<'steps'>[] });
+  }
+
+  /** Every colony along its days, with the steps of those that still have some. */
+  track(): Promise<CatchTrackDto> {
+    return this.#track.ask(() => this.tracked());
+  }
+
+  private async tracked(): Promise<CatchTrackDto> {
+    const { today, cards } = await this.board();
+    const now = this.log.minute();
+    const nights = await nightsAround(this.log, today);
+    const since = cards.at(-1)?.caught.foundOn;
+    if (since === undefined) return { today, now, nights, rows: [] };
+    const sources = await this.planSources(since);
+    const rows = cards.map((card): CatchTrackRow => {
+      const plan = liveCard(card, today) ? planOf(card, sources, this.log) : null;
+      const going = plan && !plan.over ? plan : null;
+      return { card, plan: going, track: trackOf(card, sources, { plan: going?.steps ?? [], now }) };
+    });
+    return { today, now, nights, rows };
   }
 
   /** Catches found since a day; all of them when none is given. */
@@ -88,7 +114,12 @@ export class CatchesService {
       const mine = [...(byCatch.get(caught.id) ?? [])].sort(inLifeOrder);
       return {
         caught,
-        stage: catchStage({ inTrap: stay !== undefined && stay.takenDownOn === null, followups: mine }),
+        stage: catchStage({
+          inTrap: stay !== undefined && stay.takenDownOn === null,
+          since: stay?.takenDownOn ?? caught.foundOn,
+          followups: mine,
+          today: this.log.today(),
+        }),
         trapId: stay?.trapId ?? null,
         number: stay ? (number.get(stay.trapId) ?? null) : null,
         siteId: stay?.siteId ?? caught.siteId,

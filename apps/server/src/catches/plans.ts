@@ -3,10 +3,13 @@ import type { RecordDto } from '@yewridge/contract/season';
 import {
   type ColonyPlan,
   colonyPlan,
+  type ColonyTrack,
+  colonyTrack,
   colonyWay,
   type ForecastDay,
   type MarkedStep,
   LADDER_M,
+  nextStep,
   planTrack,
   type StepTask,
   swarmClass,
@@ -255,6 +258,40 @@ export function planOf(card: CatchCardDto, sources: PlanSources, log: SeasonLog)
     unknownDays: unknownDays(foundOn, steps, forecast),
     over: ended || daysBetween(foundOn, log.today()) > PLAN_DAYS,
   };
+}
+
+/** The days of a colony as they were recorded, and as its plan sees them. */
+export function trackOf(
+  card: CatchCardDto,
+  sources: PlanSources,
+  { plan, now }: { readonly plan: readonly TrackStep[]; readonly now: string },
+): ColonyTrack {
+  const { caught, takenDownOn, followups } = card;
+  const stay = caught.deploymentId === null ? undefined : sources.stays.get(caught.deploymentId);
+  return colonyTrack({
+    foundOn: caught.foundOn,
+    arrivedOn: caught.arrivedOn,
+    lastEmptyOn: stay ? lastEmptyBefore(sources, stay.id, caught.foundOn) : null,
+    byTrap: stay !== undefined,
+    inTrap: stay !== undefined && takenDownOn === null,
+    since: takenDownOn ?? caught.foundOn,
+    takenDownOn,
+    rehungOn: stay ? sources.hungAgain(stay) : null,
+    followups,
+    marks: (sources.steps.get(caught.id) ?? []).map(({ code, state, at }) => ({ code, state, at })),
+    plan,
+    now,
+  });
+}
+
+/** The day of the next step of bees that are still where they were caught, by stay. */
+export function nextStepDays(plans: readonly CatchPlanDto[]): ReadonlyMap<string, IsoDate> {
+  return new Map(
+    plans.flatMap(({ deploymentId, steps }) => {
+      const next = nextStep(steps);
+      return deploymentId !== null && next ? [[deploymentId, next.start.slice(0, 10)] as const] : [];
+    }),
+  );
 }
 
 /** What plans are made of, read once for all catches. */

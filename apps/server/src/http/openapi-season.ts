@@ -181,4 +181,7 @@ export const seasonPaths = {
     },
   },
   '/catches/board': { get: view('Every catch with where it stands, newest first') },
+  '/catches/track': {
+    get: view('Every colony along its days: spans, marks, and the steps of those that still have some'),
+  },
 };

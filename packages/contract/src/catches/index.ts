@@ -1,5 +1,12 @@
 import type { CatchStage } from '@yewridge/core/catches';
-import type { AfterCatchPlan, CatchSchool, ColonyWay, SwarmSizeClass, TrackStep } from '@yewridge/core/catches';
+import type {
+  AfterCatchPlan,
+  CatchSchool,
+  ColonyTrack,
+  ColonyWay,
+  SwarmSizeClass,
+  TrackStep,
+} from '@yewridge/core/catches';
 import type { RecordDto } from '../season/record-dto.js';
 
 export interface CatchCardDto {
@@ -18,6 +25,23 @@ export interface CatchCardDto {
 export interface CatchBoardDto {
   readonly today: string;
   readonly cards: readonly CatchCardDto[];
+}
+
+/** One colony along its days. */
+export interface CatchTrackRow {
+  readonly card: CatchCardDto;
+  readonly track: ColonyTrack;
+  /** Its steps while they go on; `null` once it is over, or where nothing says where on the Earth it is. */
+  readonly plan: CatchPlanDto | null;
+}
+export interface CatchTrackDto {
+  readonly today: string;
+  /** Local wall time. */
+  readonly now: string;
+  /** Sunset to sunrise around now, local wall times; none without a site. */
+  readonly nights: readonly { readonly from: string; readonly to: string }[];
+  /** Found last first. */
+  readonly rows: readonly CatchTrackRow[];
 }
 
 /** What to do with a catch and when, and how far that has come. */

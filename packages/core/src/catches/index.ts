@@ -2,10 +2,14 @@ export {
   CATCH_STAGES,
   type CatchStage,
   catchStage,
+  type Followup,
   FOLLOWUP_KINDS,
   type FollowupKind,
+  inLifeOrder,
   SCOUT_STEPS,
   type ScoutStep,
+  settledOn,
+  SETTLING_DAYS,
 } from './catch-stage.js';
 export {
   type AfterCatchPlan,
@@ -34,9 +38,22 @@ export {
   type StepTask,
   tellsOfSeason,
 } from './colony-plan.js';
+export {
+  COLONY_MARKS,
+  COLONY_SPANS,
+  type ColonyMark,
+  type ColonyMarkKind,
+  type ColonySpan,
+  type ColonySpanKind,
+  type ColonyTrack,
+  colonyTrack,
+  type Moment,
+  type RecordedColony,
+} from './colony-track.js';
 export { type SunTimes, sunTimes } from './sun-times.js';
 export {
   type MarkedStep,
+  nextStep,
   planTrack,
   STEP_MARKS,
   type StepMark,

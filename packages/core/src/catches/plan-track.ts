@@ -76,3 +76,8 @@ export function planTrack(
     };
   });
 }
+
+/** The first step that still waits; what is over by itself waits for nobody. */
+export function nextStep(steps: readonly TrackStep[]): TrackStep | null {
+  return steps.find(({ state }) => state === 'late' || state === 'now' || state === 'ahead') ?? null;
+}

@@ -1,5 +1,5 @@
 import { sunTimes, type SunTimes } from '@yewridge/core/catches';
-import type { IsoDate } from '@yewridge/core/season';
+import { addDays, type IsoDate, wallTime } from '@yewridge/core/shared/calendar';
 import type { SeasonLog } from './season-log.js';
 
 const DAY_MIN = 1440;
@@ -20,4 +20,23 @@ export async function localSun(log: SeasonLog, date: IsoDate): Promise<SunTimes 
     civilDawn: local(sun.civilDawn),
     civilDusk: local(sun.civilDusk),
   };
+}
+
+const NIGHTS_FROM = -1;
+const NIGHTS_TO = 2;
+
+/** Sunset to sunrise of the nights around a day, local wall times; none where the sun does not set, or without a site. */
+export async function nightsAround(
+  log: SeasonLog,
+  today: IsoDate,
+): Promise<readonly { readonly from: string; readonly to: string }[]> {
+  const nights: { from: string; to: string }[] = [];
+  for (let n = NIGHTS_FROM; n <= NIGHTS_TO; n++) {
+    const [date, morning] = [addDays(today, n), addDays(today, n + 1)];
+    const sunset = (await localSun(log, date))?.sunset ?? null;
+    const sunrise = (await localSun(log, morning))?.sunrise ?? null;
+    if (sunset !== null && sunrise !== null)
+      nights.push({ from: wallTime(date, sunset), to: wallTime(morning, sunrise) });
+  }
+  return nights;
 }

@@ -1,7 +1,7 @@
 import type { Routes } from '@angular/router';
 
 export const catchesRoutes: Routes = [
-  { path: '', title: 'Catches', loadComponent: () => import('./pages/board-page').then((m) => m.BoardPage) },
+  { path: '', title: 'Catches', loadComponent: () => import('./pages/track-page').then((m) => m.TrackPage) },
   {
     path: 'new',
     title: 'Log a catch, Catches',

@@ -105,7 +105,7 @@ export const METHOD_NAMES = {
 } as const;
 export const FOLLOWUP_NAMES = {
   hived: 'Hived',
-  laying: 'Laying',
+  laying: 'Eggs seen',
   requeened: 'Requeened',
   united: 'United',
   overwintered: 'Overwintered',

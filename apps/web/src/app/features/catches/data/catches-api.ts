@@ -1,7 +1,7 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { API_BASE } from '@yewridge/contract/shared';
-import type { CatchBoardDto, CatchPlanDto } from '@yewridge/contract/catches';
+import type { CatchBoardDto, CatchPlanDto, CatchTrackDto } from '@yewridge/contract/catches';
 import type { DueListDto } from '@yewridge/contract/rounds';
 import type { Observable } from 'rxjs';
 import { failuresInWords } from '../../../shared/http/api-failure';
@@ -12,6 +12,9 @@ export class CatchesApi {
 
   board(): Observable<CatchBoardDto> {
     return this.#http.get<CatchBoardDto>(`${API_BASE}/catches/board`).pipe(failuresInWords());
+  }
+  track(): Observable<CatchTrackDto> {
+    return this.#http.get<CatchTrackDto>(`${API_BASE}/catches/track`).pipe(failuresInWords());
   }
   /** `null` where nobody has said a place, of the catch or of any site. */
   plan(id: string): Observable<CatchPlanDto | null> {

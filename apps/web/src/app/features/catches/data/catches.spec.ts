@@ -1,51 +1,21 @@
-import type { CatchBoardDto, CatchCardDto } from '@yewridge/contract/catches';
-import { blank, type Fields, type RecordDto } from '@yewridge/contract/season';
-import { boardAnswer, boardColumns, cardWords, sizeWords, stepsOf } from './board-words';
+import { blank, type RecordDto } from '@yewridge/contract/season';
+import { card, META, TODAY } from '../testing/colonies';
+import { sizeWords, stageWords, stepsOf } from './catch-words';
 import { askAboutSeason, carryAct, catchDaysFault, missingInCatch, sizeByMass } from './catch-acts';
 
-const META = { revision: 1, createdAt: '', updatedAt: '', deletedAt: null };
-const TODAY = '2026-05-14';
-const card = (change: Partial<Fields<'catches'>> = {}, more: Partial<CatchCardDto> = {}): CatchCardDto => ({
-  caught: {
-    ...META,
-    id: 'c1',
-    ...blank('catches', { foundOn: '2026-05-13', deploymentId: 'd1', massKg: 1.9, ...change }),
-  },
-  stage: 'inTrap',
-  trapId: 't1',
-  number: 'V-11',
-  siteId: 's1',
-  place: 'Lower orchard',
-  takenDownOn: null,
-  followups: [],
-  ...more,
-});
-const board = (...cards: readonly CatchCardDto[]): CatchBoardDto => ({ today: TODAY, cards });
-
-describe('catches: the board', () => {
-  it('keeps bees that wait in a trap on it, whatever the season', () => {
-    const old = card({ foundOn: '2025-07-30' });
-    const settled = card({ foundOn: '2025-05-30' }, { stage: 'settled' });
-    const columns = boardColumns(board(old, settled), 2026, 'N', 'metric');
-    expect(columns.map(({ stage, cards }) => [stage, cards.length])).toEqual([
-      ['inTrap', 1],
-      ['held', 0],
-      ['hived', 0],
-      ['settled', 0],
-      ['lost', 0],
-    ]);
-    expect(boardAnswer(board(old, settled), 'N')).toBe('V-11 holds bees; 0 catches in 2026');
+describe('catches: one catch in words', () => {
+  it('says how much there was in the reader’s units', () => {
+    expect(sizeWords(card({ size: 'secondary', massKg: 0.7 }).caught, 'imperial')).toBe('1.5 lb, after-swarm');
+    expect(sizeWords(card({ massKg: null, framesCovered: 5 }).caught, 'metric')).toBe('5 frames covered');
+    expect(sizeWords(card({ massKg: null }).caught, 'metric')).toBe('size not said');
   });
 
-  it('says what a card is in the reader’s units', () => {
-    expect(cardWords(card(), TODAY, 'metric')).toEqual(
-      jasmine.objectContaining({ title: 'V-11, Lower orchard', size: '1.9 kg' }),
-    );
-    expect(sizeWords(card({ size: 'secondary', massKg: 0.7 }).caught, 'imperial')).toBe('1.5 lb, after-swarm');
-    expect(
-      cardWords(card({ method: 'shaken', deploymentId: null }, { number: null, place: 'bakery' }), TODAY, 'metric')
-        .title,
-    ).toBe('hanging swarm, shaken, bakery');
+  it('eggs seen is not settled yet', () => {
+    const eggs = { ...META, id: 'f2', ...blank('followups', { catchId: 'c1', on: '2026-05-16', kind: 'laying' }) };
+    const followups = [eggs as RecordDto<'followups'>];
+    expect(stageWords(card({}, { stage: 'hived', followups }))).toBe('eggs seen');
+    expect(stageWords(card({}, { stage: 'settled', followups }))).toBe('settled');
+    expect(stageWords(card({}, { stage: 'hived' }))).toBe('hived');
   });
 
   it('tells the track oldest first', () => {

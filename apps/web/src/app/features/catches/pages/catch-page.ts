@@ -28,7 +28,7 @@ import { TodayClock } from '../../../shared/season/today-clock';
 import { viewFor, viewOf } from '../../../shared/season/view-store';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
-import { sizeWords, STAGE_NAMES, stepsOf } from '../data/board-words';
+import { sizeWords, stageWords, stepsOf } from '../data/catch-words';
 import {
   type CatchDays,
   catchDaysFault,
@@ -140,7 +140,7 @@ export class CatchPage {
   protected readonly answer = computed(() => {
     const card = this.card();
     if (!card) return 'A catch';
-    return `${sizeWords(card.caught, this.system())}, ${STAGE_NAMES[card.stage].toLowerCase()}`;
+    return `${sizeWords(card.caught, this.system())}, ${stageWords(card)}`;
   });
   protected readonly places = computed(() => {
     const card = this.card();

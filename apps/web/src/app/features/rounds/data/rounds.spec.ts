@@ -5,7 +5,8 @@ import { chanceWords, dueGroups, dueLine, lureWords } from '../../../shared/seas
 import { lureAt, lureRuns } from './lure-left';
 import { readingFault, readingsAct } from './reading-acts';
 import { filterCounts, joined, ribbonLines, siteLines } from './ribbon-rows';
-import { axisMarks, dateAtX, scaleOf, scrollFor, xOf, yearsIn } from './ribbon-scale';
+import { axisMarks, xOf } from '../../../shared/season/day-axis';
+import { dateAtX, scaleOf, scrollFor, yearsIn } from './ribbon-scale';
 import { cellWords } from './ribbon-words';
 import { RoundWalk } from './round-walk';
 import { sightWords, stepSeen } from './sight-words';
@@ -330,7 +331,7 @@ describe('rounds: the ribbon', () => {
 
   it('marks months when they fit and years when nothing else does', () => {
     const words = (dayPx: number): readonly string[] =>
-      axisMarks({ first: TODAY, days: 60, dayPx }, '2026-12-20', '2027-02-02').map((mark) => mark.words);
+      axisMarks({ dayPx }, '2026-12-20', '2027-02-02').map((mark) => mark.words);
     expect(words(0.5)).toEqual(['2027']);
     expect(words(6)).toContain('January 2027');
     expect(yearsIn('2026-03-01', '2026-08-01', 'S')).toEqual([2025, 2026]);

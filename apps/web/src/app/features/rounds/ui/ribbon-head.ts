@@ -1,5 +1,6 @@
 import { addDays, dateOfSeasonDay } from '@yewridge/core/season';
-import { axisMarks, yearsIn } from '../data/ribbon-scale';
+import { axisMarks } from '../../../shared/season/day-axis';
+import { yearsIn } from '../data/ribbon-scale';
 import { AXIS_PX, CURVE_PX, type Sheet, TOP_PX } from './ribbon-sheet';
 
 const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' });

@@ -1,6 +1,7 @@
 import type { RibbonStay } from '@yewridge/contract/rounds';
 import { addDays, type IsoDate } from '@yewridge/core/season';
-import { axisMarks, dateAtX, DENSE_BELOW_PX, xOf } from '../data/ribbon-scale';
+import { axisMarks, xOf } from '../../../shared/season/day-axis';
+import { dateAtX, DENSE_BELOW_PX } from '../data/ribbon-scale';
 import type { RibbonLine, TrapLine } from '../data/ribbon-rows';
 import { drawBait, Hatches } from './ribbon-bait';
 import { drawCluster, drawHead } from './ribbon-head';

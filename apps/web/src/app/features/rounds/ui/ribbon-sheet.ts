@@ -1,5 +1,5 @@
 import { type CatchBin, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
-import type { RibbonScale } from '../data/ribbon-scale';
+import type { DayScale } from '../../../shared/season/day-axis';
 import type { RibbonLine } from '../data/ribbon-rows';
 
 export const CURVE_PX = 88;
@@ -28,7 +28,7 @@ export type Ink = Readonly<
 
 export interface RibbonPicture {
   readonly lines: readonly RibbonLine[];
-  readonly scale: RibbonScale;
+  readonly scale: DayScale;
   readonly today: IsoDate;
   readonly friday: IsoDate;
   readonly hemisphere: Hemisphere;

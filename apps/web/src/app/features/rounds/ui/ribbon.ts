@@ -16,7 +16,8 @@ import { RouterLink } from '@angular/router';
 import { addDays, type IsoDate } from '@yewridge/core/season';
 import { visitLink } from '../../../shared/routes/paths';
 import { cellWords } from '../data/ribbon-words';
-import { dateAtX, type RibbonScale, scaleOf, scrollFor, xOf, type Zoom } from '../data/ribbon-scale';
+import { type DayScale, xOf } from '../../../shared/season/day-axis';
+import { dateAtX, scaleOf, scrollFor, type Zoom } from '../data/ribbon-scale';
 import type { TrapLine } from '../data/ribbon-rows';
 import { RibbonPainter } from './ribbon-painter';
 import { type Ink, type RibbonPicture, TOP_PX } from './ribbon-sheet';
@@ -221,7 +222,7 @@ export class Ribbon {
     this.scrolled();
   }
 
-  #wantedScroll(scale: RibbonScale, width: number): number {
+  #wantedScroll(scale: DayScale, width: number): number {
     const today = untracked(() => this.picture().today);
     const seen = this.#standsAt === null || (this.#standsAt >= 0 && this.#standsAt <= width);
     const wanted =

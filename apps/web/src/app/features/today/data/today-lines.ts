@@ -3,12 +3,20 @@ import type { HangingDto } from '@yewridge/contract/rounds';
 import type { TodayDto } from '@yewridge/contract/today';
 import { LADDER_M, type StepCode, type TrackStep } from '@yewridge/core/catches';
 import { addDays, daysBetween, flightFitness, type IsoDate } from '@yewridge/core/season';
-import type { UnitSystem } from '@yewridge/core/shared/units';
-import { catchLink, hangLink, seasonClockLink, seasonLink, stayLink, visitLink } from '../../../shared/routes/paths';
+import { type UnitSystem, ZERO_CELSIUS } from '@yewridge/core/shared/units';
+import {
+  catchLink,
+  hangLink,
+  roundsLink,
+  seasonClockLink,
+  seasonLink,
+  stayLink,
+  visitLink,
+} from '../../../shared/routes/paths';
 import { dueLine, lureWords } from '../../../shared/season/due-words';
 import { dayShort } from '../../../shared/season/season-words';
 import { reasonWords, stepName } from '../../../shared/season/step-words';
-import { figureText } from '../../../shared/units/format';
+import { figureText, temperatureText } from '../../../shared/units/format';
 
 export type GroupName = 'Now' | 'Tonight' | 'This week' | 'Watch';
 export interface TodayLine {
@@ -37,6 +45,7 @@ export interface TodayGroup {
 /** A night ends with the morning. */
 const MORNING = 'T04:00';
 const TWO = 'Two people, ladder.';
+const MOST_NAMES = 5;
 const NOTHING_ELSE = { query: {}, caution: '', whenSub: '' } as const;
 
 const place = (name: string, heightM: number | null, system: UnitSystem): string =>
@@ -54,7 +63,7 @@ function groupOf(start: string, end: string, now: string): GroupName | null {
 /** Steps with bees shut in, or on their way: nothing routine comes before them. */
 const BEES_WAIT: readonly StepCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'hold', 'open'];
 const AT_THE_TRAP: readonly StepCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'rehang'];
-const STILL_THERE: readonly StepCode[] = [...AT_THE_TRAP, 'shade', 'move'];
+const STILL_THERE: readonly StepCode[] = [...AT_THE_TRAP, 'peek', 'shade', 'move'];
 
 function stepWhen({ start, end, state }: TrackStep, today: IsoDate): readonly [when: string, sub: string] {
   const [from = today, to = today] = [start, end].map((one) => one.slice(0, 10));
@@ -240,6 +249,25 @@ export function todayGroups(day: TodayDto, system: UnitSystem): readonly TodayGr
     .filter(({ lines }) => lines.length > 0);
 }
 
+/** On a telephone routine looks that are due stand as one line; the rounds have them one by one. */
+export function looksAsOne(group: TodayGroup): TodayGroup {
+  const looks = group.lines.filter(({ mark, rank }) => mark === 'visit' && rank === 2);
+  const [first] = looks;
+  if (!first || looks.length < 2) return group;
+  const names = looks.map(({ what }) => what.replace('Look at ', ''));
+  const one: TodayLine = {
+    ...first,
+    id: 'looks',
+    what: `Look at ${looks.length} traps`,
+    where: names.length > MOST_NAMES ? `${names.slice(0, MOST_NAMES).join(', ')} …` : names.join(', '),
+    caution: '',
+    action: 'Open the Rounds',
+    link: roundsLink(),
+    query: { view: 'list', show: 'friday' },
+  };
+  return { ...group, lines: [...group.lines.filter((line) => !looks.includes(line)), one] };
+}
+
 export const clockText = (minute: number): string => {
   const whole = ((Math.round(minute) % 1440) + 1440) % 1440;
   return `${String(Math.floor(whole / 60)).padStart(2, '0')}:${String(whole % 60).padStart(2, '0')}`;
@@ -257,6 +285,24 @@ function lightWords(day: TodayDto): string {
   if (left === null) return '';
   if (left <= 0) return 'the sun has set';
   return left < 60 ? `${left} min of light` : `${Math.floor(left / 60)} h ${left % 60} min of light`;
+}
+
+/** The weather of today and tomorrow in a few words. */
+export function weatherAhead({ weather, today }: TodayDto, system: UnitSystem): string {
+  const words = ([date, name]: readonly [IsoDate, string]): string => {
+    const day = weather.find((one) => one.date === date);
+    if (!day || day.tMax === null) return '';
+    const fit = flightFitness({ tMax: day.tMax, rainMm: day.rainMm, windMps: day.windMps });
+    return `${name} ${temperatureText(day.tMax + ZERO_CELSIUS, system)}${fit === 0 ? ', no flying' : ''}`;
+  };
+  const days = [
+    [today, 'today'],
+    [addDays(today, 1), 'tomorrow'],
+  ] as const;
+  return days
+    .map(words)
+    .filter((part) => part !== '')
+    .join('; ');
 }
 
 /** The day in one sentence. */

@@ -1,111 +1,13 @@
-import type { CatchPlanDto } from '@yewridge/contract/catches';
-import type { HangingDto } from '@yewridge/contract/rounds';
-import type { SeasonClockDto, TodayDto } from '@yewridge/contract/today';
-import { afterCatchPlan, planTrack, sunTimes } from '@yewridge/core/catches';
+import type { TodayDto } from '@yewridge/contract/today';
+import { afterCatchPlan, planTrack } from '@yewridge/core/catches';
 import { visitDue } from '@yewridge/core/rounds';
-import { predictSwarmSeason, swarmSeasonCurve } from '@yewridge/core/season';
+import { predictSwarmSeason } from '@yewridge/core/season';
 import { reasonWords, stepSpan } from '../../../shared/season/step-words';
+import { clock, day, plan, SITE, TODAY, trap, NOW } from '../testing/days';
 import { bloomRows } from './bloom-words';
 import { basisWords, phaseWords } from './season-words';
-import { clockText, dayAnswer, todayGroups } from './today-lines';
+import { clockText, dayAnswer, looksAsOne, todayGroups, weatherAhead } from './today-lines';
 
-const TODAY = '2026-05-14';
-const NOW = '2026-05-14T18:20';
-const SITE = { lat: 47.4, lon: 13.2 };
-
-function trap(number: string, lastVisitOn: string, change: Partial<HangingDto> = {}): HangingDto {
-  return {
-    deploymentId: `d-${number}`,
-    trapId: number,
-    number,
-    design: 'Tall nuc',
-    siteId: 's1',
-    site: 'Old weir',
-    landmarkNote: null,
-    hungOn: '2026-04-03',
-    heightM: 3.2,
-    facingDeg: null,
-    lastScouts: null,
-    catchId: null,
-    chance24: null,
-    counted: null,
-    sensor: null,
-    lore: [],
-    lure: null,
-    lastVisitOn,
-    beesIn: false,
-    due: visitDue({ hungOn: '2026-04-03', frames: 5, lastVisitOn, lastActivityOn: lastVisitOn }, TODAY),
-    ...change,
-  };
-}
-
-function plan(foundOn: string, change: Partial<CatchPlanDto> = {}): CatchPlanDto {
-  const { tasks, frames, notes } = afterCatchPlan({
-    foundOn,
-    school: 'sameEvening',
-    size: 'medium',
-    heightM: 3.2,
-    ...SITE,
-    tzOffsetMin: 120,
-  });
-  return {
-    catchId: 'c1',
-    deploymentId: 'd-V-11',
-    siteId: 's2',
-    number: 'V-11',
-    place: 'Lower orchard',
-    heightM: 3.2,
-    wentTo: 'Marn apiary',
-    carried: false,
-    way: 'trap',
-    placedBy: 'site',
-    framesIn: 0,
-    carry: null,
-    foundOn,
-    school: 'sameEvening',
-    size: 'medium',
-    sizeAssumed: false,
-    frames,
-    notes,
-    steps: planTrack(foundOn, tasks, [], NOW),
-    unknownDays: 0,
-    over: false,
-    ...change,
-  };
-}
-
-function clock(change: Partial<SeasonClockDto> = {}): SeasonClockDto {
-  const input = { site: SITE, season: 2026, catches: [{ date: '2025-05-20' }] };
-  return {
-    today: TODAY,
-    season: 2026,
-    day: 134,
-    start: '2026-01-01',
-    prediction: predictSwarmSeason(input),
-    curve: swarmSeasonCurve(input),
-    delayed: null,
-    lag: null,
-    signals: { warmth: null, blooms: 0 },
-    snaps: [],
-    lacks: [],
-    ...change,
-  };
-}
-
-const day = (change: Partial<TodayDto> = {}): TodayDto => {
-  const sun = sunTimes(TODAY, SITE.lat, SITE.lon);
-  return {
-    now: NOW,
-    today: TODAY,
-    sun: { ...sun, sunset: (sun.sunset ?? 0) + 120 },
-    season: null,
-    weather: [],
-    traps: [],
-    inUse: 4,
-    plans: [],
-    ...change,
-  };
-};
 const names = (one: TodayDto): readonly (readonly string[])[] =>
   todayGroups(one, 'metric').map(({ name, lines }) => [name, ...lines.map(({ what }) => what)]);
 
@@ -160,6 +62,58 @@ describe('the lines of a day', () => {
     expect(dayAnswer(day(), [])).toBe('Nothing asks for you today');
     expect(dayAnswer(day({ inUse: 0 }), [])).toContain('begin on the Bench');
     expect([clockText(1266), clockText(-30), clockText(1500)]).toEqual(['21:06', '23:30', '01:00']);
+  });
+});
+
+describe('the day on a telephone', () => {
+  const due = (number: string): ReturnType<typeof trap> => trap(number, '2026-04-20');
+  const nowOf = (...traps: readonly ReturnType<typeof trap>[]) => todayGroups(day({ traps }), 'metric')[0]!;
+
+  it('routine looks that are due stand as one line; one alone, and bees, keep their own', () => {
+    expect(looksAsOne(nowOf(due('V-03'))).lines.map(({ what }) => what)).toEqual(['Look at V-03']);
+    const bees = trap('V-09', '2026-05-13', { beesIn: true });
+    const folded = looksAsOne(nowOf(due('V-03'), due('V-05'), bees));
+    expect(folded.lines.map(({ what, where }) => [what, where])).toEqual([
+      ['Look at V-09', 'Old weir, 3.2 m'],
+      ['Look at 2 traps', 'V-03, V-05'],
+    ]);
+    expect(folded.lines[1]!.link).toEqual(['/', 'rounds']);
+  });
+
+  it('five traps are named, and more than five only begun', () => {
+    const where = (n: number): string =>
+      looksAsOne(nowOf(...Array.from({ length: n }, (_, k) => due(`V-0${k + 1}`)))).lines[0]!.where;
+    expect(where(5)).toBe('V-01, V-02, V-03, V-04, V-05');
+    expect(where(6)).toBe('V-01, V-02, V-03, V-04, V-05 …');
+  });
+
+  it('the weather is today’s and tomorrow’s, where it is known', () => {
+    const weather = (date: string, tMax: number | null) => ({
+      date,
+      tMin: 8,
+      tMax,
+      rainMm: 0,
+      windMps: 1,
+      source: 'measured' as const,
+    });
+    const said = (...days: readonly ReturnType<typeof weather>[]): string =>
+      weatherAhead(day({ weather: days }), 'metric');
+    expect(said()).toBe('');
+    expect(said(weather(TODAY, 18), weather('2026-05-15', 5))).toBe('today 18 °C; tomorrow 5 °C, no flying');
+    expect(said(weather(TODAY, null), weather('2026-05-15', 21))).toBe('tomorrow 21 °C');
+  });
+
+  it('a look whether they are still in is at the trap, not where they will be carried', () => {
+    const peek = {
+      ...plan('2026-05-13').steps[0]!,
+      code: 'peek' as const,
+      state: 'now' as const,
+      start: '2026-05-14T10:00',
+      end: '2026-05-14T21:06',
+    };
+    const at = (carried: boolean): string =>
+      todayGroups(day({ plans: [plan('2026-05-13', { steps: [peek], carried })] }), 'metric')[0]!.lines[0]!.where;
+    expect(at(false)).toBe('Lower orchard, 3.2 m');
   });
 });
 

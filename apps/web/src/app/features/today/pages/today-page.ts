@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
+import { MatExpansionModule } from '@angular/material/expansion';
 import { RouterLink } from '@angular/router';
+import { narrowWindow } from '../../../shared/layout/narrow';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { benchLink, roundsLink, seasonClockLink } from '../../../shared/routes/paths';
@@ -10,7 +13,7 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { basisWords, phaseWords } from '../data/season-words';
 import { StepNotices } from '../data/step-notices';
 import { TodayApi } from '../data/today-api';
-import { dayAnswer, lightLeft, todayGroups } from '../data/today-lines';
+import { dayAnswer, lightLeft, looksAsOne, type TodayGroup, todayGroups, weatherAhead } from '../data/today-lines';
 import { BloomPanel } from '../ui/bloom-panel';
 import { CalendarPanel } from '../ui/calendar-panel';
 import { SeasonStrip } from '../ui/season-strip';
@@ -19,10 +22,24 @@ import { WeatherPanel } from '../ui/weather-panel';
 /** Minutes before sunset from which the dusk light is offered. */
 const DUSK_OFFERED = 45;
 
+const isNear = ({ name }: TodayGroup): boolean => name === 'Now' || name === 'Tonight';
+
 /** What to do now, tonight and this week, and why. */
 @Component({
   selector: 'yw-today-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, SeasonStrip, WeatherPanel, BloomPanel, CalendarPanel],
+  imports: [
+    NgTemplateOutlet,
+    MatExpansionModule,
+    PageHeader,
+    Waiting,
+    Empty,
+    Failed,
+    RouterLink,
+    SeasonStrip,
+    WeatherPanel,
+    BloomPanel,
+    CalendarPanel,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './today-page.html',
   styleUrl: './today-page.scss',
@@ -38,6 +55,16 @@ export class TodayPage {
   protected readonly groups = computed(() => {
     const day = this.view.data();
     return day ? todayGroups(day, this.system()) : [];
+  });
+  /** On a telephone what is now and tonight fills the screen, and the rest is folded under it. */
+  protected readonly narrow = narrowWindow();
+  protected readonly open = computed(() =>
+    this.narrow() ? this.groups().filter(isNear).map(looksAsOne) : this.groups(),
+  );
+  protected readonly later = computed(() => this.groups().filter((group) => !isNear(group)));
+  protected readonly weather = computed(() => {
+    const day = this.view.data();
+    return day ? weatherAhead(day, this.system()) : '';
   });
   protected readonly answer = computed(() => {
     const day = this.view.data();
@@ -61,6 +88,13 @@ export class TodayPage {
     effect(() => {
       notices.follow(this.view.data()?.plans ?? []);
     });
+  }
+
+  /** A folded group says what is first in it. */
+  protected firstOf({ lines }: TodayGroup): string {
+    const [first] = lines;
+    const more = lines.length > 1 ? `, ${lines.length - 1} more` : '';
+    return first ? `${first.when}: ${first.what}${more}` : '';
   }
 
   protected dusk(): void {

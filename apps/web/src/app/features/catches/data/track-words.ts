@@ -1,0 +1,315 @@
+import type { CatchCardDto, CatchPlanDto, CatchTrackDto, CatchTrackRow } from '@yewridge/contract/catches';
+import { type ColonyMarkKind, nextStep, type StepCode, type TrackStep } from '@yewridge/core/catches';
+import { addDays, daysBetween, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { agoWords, dayShort, FOLLOWUP_NAMES, METHOD_NAMES, monthDay } from '../../../shared/season/season-words';
+import { stepName } from '../../../shared/season/step-words';
+import { figureText } from '../../../shared/units/format';
+import { seasonOf, sizeWords } from './catch-words';
+
+export const MARK_NAMES: Readonly<Record<ColonyMarkKind, string>> = {
+  movedIn: 'moved in',
+  found: 'found',
+  closed: 'closed, mesh',
+  carried: 'carried home',
+  opened: 'opened',
+  hived: 'hived',
+  requeened: 'requeened',
+  eggs: 'eggs seen',
+  united: 'united',
+  settled: 'settled',
+  overwintered: 'overwintered',
+  lost: 'lost',
+  rehung: 'trap hung again',
+};
+
+/** `Sat 16 May` as the day that is meant: today, tomorrow, or its name. */
+export function dayWords(date: IsoDate, today: IsoDate): string {
+  const days = daysBetween(today, date);
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  return date.slice(0, 4) === today.slice(0, 4) ? dayShort(date) : `${monthDay(date)} ${date.slice(0, 4)}`;
+}
+const EVENING = '17:00';
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** `Tonight, 21:06`, `Until 20:33`, `Late since Mon 11 May`. */
+export function stepWhen({ start, end, state }: Pick<TrackStep, 'start' | 'end' | 'state'>, today: IsoDate): string {
+  if (state === 'late') return `Late since ${dayShort(end.slice(0, 10))}`;
+  if (state === 'now') {
+    const day = end.slice(0, 10);
+    return day === today ? `Until ${end.slice(11)}` : `Until ${dayWords(day, today)}`;
+  }
+  const [day = today, hour = ''] = start.split('T');
+  if (day === today) return `${hour >= EVENING ? 'Tonight' : 'Today'}, ${hour}`;
+  return `${capital(dayWords(day, today))}, ${hour}`;
+}
+
+/** Bees come before the empty trap: hanging it again is said beside their line. */
+export function beesNext({ steps }: CatchPlanDto): TrackStep | null {
+  return nextStep(steps.filter(({ code }) => code !== 'rehang'));
+}
+
+/** Within a sentence: `at 21:06`, `until 22:06`, `tomorrow at 05:31`, `on Sat 16 May at 05:30`. */
+export function sentenceWhen(
+  { start, end, state }: Pick<TrackStep, 'start' | 'end' | 'state'>,
+  today: IsoDate,
+): string {
+  if (state === 'late') return `late since ${dayShort(end.slice(0, 10))}`;
+  const day = (moment: string): string => {
+    const words = dayWords(moment.slice(0, 10), today);
+    return words === 'tomorrow' ? words : `on ${words}`;
+  };
+  if (state === 'now')
+    return end.slice(0, 10) === today ? `until ${end.slice(11)}` : `until ${dayWords(end.slice(0, 10), today)}`;
+  return start.slice(0, 10) === today ? `at ${start.slice(11)}` : `${day(start)} at ${start.slice(11)}`;
+}
+const HEADLINES: Partial<Readonly<Record<StepCode, (who: string) => string>>> = {
+  closeAtDusk: (who) => `${who} closes`,
+  lowerAtFirstLight: (who) => `${who} comes down`,
+  shade: (who) => `Keep ${who} in the shade`,
+  move: (who) => `${who} is carried home`,
+  hold: (who) => `Keep ${who} shut`,
+  open: (who) => `${who} opens`,
+  feed: (who) => `Feed ${who}`,
+  broodCheck: (who) => `Look for eggs in ${who},`,
+};
+export const whoIs = ({ number, place, caught }: CatchCardDto): string =>
+  number ?? (place === '' ? METHOD_NAMES[caught.method ?? 'shaken'] : place);
+
+/** Bees that still hang in a trap come first, then by when their step begins. */
+function byNeed(
+  a: { readonly card: CatchCardDto; readonly next: TrackStep | null },
+  b: { readonly card: CatchCardDto; readonly next: TrackStep | null },
+): number {
+  const rank = ({ card }: { readonly card: CatchCardDto }): number => (card.stage === 'inTrap' ? 0 : 1);
+  return rank(a) - rank(b) || ((a.next?.start ?? '9999') < (b.next?.start ?? '9999') ? -1 : 1);
+}
+
+/** What a past row or a settled one came to. */
+export interface NextWords {
+  readonly head: string;
+  readonly sub: string;
+  /** Tonight, or late. */
+  readonly presses: boolean;
+}
+export function nextWords({ card, plan, track }: CatchTrackRow, today: IsoDate): NextWords {
+  const { stage, caught, followups } = card;
+  const home = caught.wentTo ?? '';
+  if (stage === 'lost') {
+    const last = followups.at(-1);
+    return { head: last ? `${FOLLOWUP_NAMES[last.kind]} ${monthDay(last.on)}` : 'Lost', sub: '', presses: true };
+  }
+  if (stage === 'settled') {
+    const frames = followups.find(({ kind }) => kind === 'hived')?.frames ?? null;
+    const where = [frames === null ? '' : `${frames} frames`, home].filter((part) => part !== '').join(', ');
+    return {
+      head: `Settled ${track.settledOn === null ? '' : monthDay(track.settledOn)}`.trim(),
+      sub: where,
+      presses: false,
+    };
+  }
+  const next = plan && beesNext(plan);
+  if (next) {
+    const evening = next.state === 'late' || (next.start.slice(0, 10) === today && next.start.slice(11) >= EVENING);
+    return { head: stepWhen(next, today), sub: stepName(next), presses: evening };
+  }
+  if (plan) return { head: 'All steps done', sub: 'until eggs are seen', presses: false };
+  return {
+    head: stage === 'inTrap' ? 'Still in the trap' : 'Nobody has said more',
+    sub: `found ${agoWords(caught.foundOn, today)}`,
+    presses: stage === 'inTrap',
+  };
+}
+
+/** What is to come, on the line: `opens Sat 16 May, eggs 19 to 22 May, into 8 frames 23 May`. */
+export function aheadWords({ track, plan }: CatchTrackRow, today: IsoDate): string {
+  const at = (kind: ColonyMarkKind) => track.marks.find((mark) => mark.kind === kind && mark.expected);
+  const [opened, eggs, hived] = [at('opened'), at('eggs'), at('hived')];
+  const days = (from: IsoDate, to: IsoDate): string => {
+    if (from === to) return monthDay(from);
+    return from.slice(0, 7) === to.slice(0, 7)
+      ? `${Number(from.slice(8))} to ${monthDay(to)}`
+      : `${monthDay(from)} to ${monthDay(to)}`;
+  };
+  return [
+    opened ? `opens ${dayWords(opened.at.slice(0, 10), today)}` : '',
+    eggs ? `eggs ${days(eggs.at.slice(0, 10), eggs.until.slice(0, 10))}` : '',
+    hived && plan ? `into ${plan.frames} frames ${monthDay(hived.at.slice(0, 10))}` : '',
+  ]
+    .filter((part) => part !== '')
+    .join(', ');
+}
+
+/** Where the trap went on: hung again, or waiting for it. */
+export function againWords({ track, plan, card }: CatchTrackRow): { readonly words: string; readonly late: boolean } {
+  const rehung = track.marks.find(({ kind, expected }) => kind === 'rehung' && !expected);
+  const soon = card.takenDownOn !== null && rehung && daysBetween(card.takenDownOn, rehung.at) <= 60;
+  if (soon) return { words: `trap hung again ${monthDay(rehung.at)}`, late: false };
+  const step = plan?.steps.find(({ code }) => code === 'rehang');
+  if (step?.state === 'late' && card.number !== null)
+    return { words: `hang ${card.number} again: late since ${dayShort(step.end.slice(0, 10))}`, late: true };
+  return { words: '', late: false };
+}
+
+export interface ColonyRow {
+  readonly id: string;
+  readonly row: CatchTrackRow;
+  readonly number: string;
+  readonly place: string;
+  /** Where it is now, or what is not known yet. */
+  readonly under: string;
+  readonly size: string;
+  readonly next: NextWords;
+  readonly ahead: string;
+  readonly settles: string;
+  readonly again: { readonly words: string; readonly late: boolean };
+  readonly lostWhy: string;
+  readonly note: string;
+}
+export interface ColonyGroup {
+  readonly id: 'hand' | 'settled' | 'lost' | 'past';
+  readonly name: string;
+  readonly sub: string;
+  readonly rows: readonly ColonyRow[];
+}
+
+function rowWords(row: CatchTrackRow, today: IsoDate, system: UnitSystem): ColonyRow {
+  const { card, track } = row;
+  const { caught, stage, followups } = card;
+  const queenless = caught.queen === null || caught.queen === 'unknown';
+  const home = caught.wentTo !== null && stage !== 'inTrap' ? `now ${caught.wentTo}` : '';
+  const settles = track.settledOn !== null && track.settledOn > today ? track.settledOn : null;
+  return {
+    id: caught.id,
+    row,
+    number: card.number ?? METHOD_NAMES[caught.method ?? 'shaken'],
+    place: card.place === '' ? 'place not said' : card.place,
+    under: home === '' ? (queenless && stage !== 'settled' ? 'queen not seen' : '') : home,
+    size: sizeWords({ ...caught, size: caught.size === 'secondary' ? null : caught.size }, system),
+    next: nextWords(row, today),
+    ahead: aheadWords(row, today),
+    settles: settles === null ? '' : `settled about ${monthDay(settles)}`,
+    again: againWords(row),
+    lostWhy: stage === 'lost' ? (followups.at(-1)?.notes ?? caught.notes ?? '') : '',
+    note: caught.size === 'secondary' ? 'after-swarm' : '',
+  };
+}
+
+const beginOf = ({ card: { caught } }: CatchTrackRow): IsoDate => caught.arrivedOn ?? caught.foundOn;
+
+/** How a past season compares with this one up to the same day. */
+export function pastWords(rows: readonly CatchTrackRow[], today: IsoDate, half: Hemisphere, mine: number): string {
+  const { day } = seasonDay(today, half);
+  const settled = rows.filter(({ card }) => card.stage === 'settled').length;
+  const by = rows.filter((row) => seasonDay(beginOf(row), half).day <= day).length;
+  const number = (n: number): string => (n === 0 ? 'none' : String(n));
+  return `the same days: ${settled} of ${rows.length} settled; by ${monthDay(today)} ${number(by)} had come, this season ${number(mine)}`;
+}
+
+/** The rows of the track: what waits for somebody, this season's, and one past season on the same days. */
+export function colonyGroups(
+  { rows, today }: CatchTrackDto,
+  { half, system, past }: { readonly half: Hemisphere; readonly system: UnitSystem; readonly past: number | null },
+): readonly ColonyGroup[] {
+  const { season } = seasonDay(today, half);
+  const inHand = (row: CatchTrackRow): boolean =>
+    row.plan !== null || row.card.stage === 'inTrap' || (seasonOf(row.card, half) === season && !ended(row));
+  const ended = ({ card }: CatchTrackRow): boolean => card.stage === 'settled' || card.stage === 'lost';
+  const hand = rows.filter((row) => !ended(row) && inHand(row));
+  const mine = rows.filter((row) => seasonOf(row.card, half) === season);
+  const words = (some: readonly CatchTrackRow[]): readonly ColonyRow[] =>
+    some.map((row) => rowWords(row, today, system));
+  const needed = (some: readonly CatchTrackRow[]): readonly CatchTrackRow[] =>
+    some
+      .map((row) => ({ row, card: row.card, next: row.plan && beesNext(row.plan) }))
+      .sort(byNeed)
+      .map(({ row }) => row);
+  const before = past === null ? [] : rows.filter((row) => seasonOf(row.card, half) === past && !hand.includes(row));
+  const groups: readonly ColonyGroup[] = [
+    { id: 'hand', name: 'In hand', sub: '', rows: words(needed(hand)) },
+    { id: 'settled', name: 'Settled', sub: '', rows: words(mine.filter(({ card }) => card.stage === 'settled')) },
+    { id: 'lost', name: 'Lost', sub: '', rows: words(mine.filter(({ card }) => card.stage === 'lost')) },
+    {
+      id: 'past',
+      name: String(past ?? ''),
+      sub: before.length === 0 ? 'no catch' : pastWords(before, today, half, mine.length),
+      rows: words([...before].sort((a, b) => (beginOf(a) < beginOf(b) ? -1 : 1))),
+    },
+  ];
+  return groups.filter(({ id, rows: some }) => (id === 'past' ? past !== null && past !== season : some.length > 0));
+}
+
+/** One sentence: the next thing to be done with bees in hand, or how the season stands. */
+export function trackAnswer(track: CatchTrackDto, half: Hemisphere): string {
+  const { rows, today } = track;
+  if (rows.length === 0) return 'No catch yet';
+  const { season } = seasonDay(today, half);
+  const mine = rows.filter((row) => seasonOf(row.card, half) === season).length;
+  const many = `${mine} ${mine === 1 ? 'catch' : 'catches'} this season`;
+  const first = rows
+    .flatMap(({ card, plan }) => {
+      const next = plan && beesNext(plan);
+      return next ? [{ next, card, plan }] : [];
+    })
+    .sort(byNeed)[0];
+  if (!first) return `${many}; no bees wait for you`;
+  const { card, plan, next } = first;
+  const who = whoIs(card);
+  const closing = plan.steps.find(({ code }) => code === 'closeAtDusk');
+  if (next.code === 'peek' && closing) return `${who} closes ${sentenceWhen(closing, today)}; look into it first`;
+  return `${HEADLINES[next.code]?.(who) ?? `${stepName(next)}, ${who},`} ${sentenceWhen(next, today)}`;
+}
+
+/** How far other seasons were by the same day. */
+export function byNowWords({ rows, today }: CatchTrackDto, half: Hemisphere): string {
+  const { season, day } = seasonDay(today, half);
+  const years = [...new Set(rows.map(({ card }) => seasonOf(card, half)))]
+    .filter((year) => year < season)
+    .sort((a, b) => b - a);
+  const by = (year: number): number =>
+    rows.filter((row) => seasonOf(row.card, half) === year && seasonDay(beginOf(row), half).day <= day).length;
+  const mine = by(season);
+  if (years.length === 0) return '';
+  const others = years.map((year) => `${by(year)} in ${year}`);
+  const last = others.length > 1 ? ` and ${others.at(-1) ?? ''}` : '';
+  const list = (others.length > 1 ? others.slice(0, -1) : others).join(', ') + last;
+  return `By ${monthDay(today)} ${mine} ${mine === 1 ? 'swarm' : 'swarms'} had come this season; by that day ${list}.`;
+}
+
+/** One line of the strip of seasons. */
+export interface SeasonLine {
+  readonly season: number;
+  readonly days: readonly { readonly day: number; readonly lost: boolean }[];
+  readonly count: string;
+  readonly kg: string;
+}
+export function seasonLines(
+  { rows, today }: CatchTrackDto,
+  half: Hemisphere,
+  system: UnitSystem,
+): readonly SeasonLine[] {
+  const now = seasonDay(today, half).season;
+  const years = [...new Set([now, ...rows.map(({ card }) => seasonOf(card, half))])].sort((a, b) => b - a);
+  return years.map((season) => {
+    const mine = rows.filter(({ card }) => seasonOf(card, half) === season);
+    const lost = mine.filter(({ card }) => card.stage === 'lost').length;
+    const weighed = mine.flatMap(({ card }) => (card.caught.massKg === null ? [] : [card.caught.massKg]));
+    const sum = weighed.reduce((a, b) => a + b, 0);
+    const partly = weighed.length > 0 && weighed.length < mine.length ? ` of ${weighed.length} weighed` : '';
+    return {
+      season,
+      days: mine.map((row) => ({ day: seasonDay(beginOf(row), half).day, lost: row.card.stage === 'lost' })),
+      count: `${mine.length}${season === now ? ' so far' : ''}${lost === 0 ? '' : `, ${lost} lost`}`,
+      kg: weighed.length === 0 ? '' : figureText(sum, 'mass', system) + partly,
+    };
+  });
+}
+
+/** Steps of the next two days, for a list. */
+export function soonSteps({ steps }: CatchPlanDto, today: IsoDate): readonly TrackStep[] {
+  const until = addDays(today, 2);
+  return steps.filter(
+    ({ state, start }) => (state === 'late' || state === 'now' || state === 'ahead') && start.slice(0, 10) <= until,
+  );
+}
