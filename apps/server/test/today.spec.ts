@@ -143,6 +143,35 @@ describe('today in Vellmark', () => {
   });
 });
 
+describe('a first season', () => {
+  it('is told step by step, and what lies in the bin was not done', async () => {
+    const bench = await openBench();
+    const done = async (): Promise<string> =>
+      Object.entries((await get<TodayDto>(bench, 'today')).first)
+        .flatMap(([step, is]) => (is ? [step] : []))
+        .join(' ');
+    expect(await done()).toBe('');
+    await bench.http.put('/api/v1/designs/nuc').send({ revision: 0, document: sample });
+    expect(await done()).toBe('design');
+    await bench.http.post('/api/v1/traps').send({
+      designId: 'nuc',
+      designRevision: 1,
+      traps: [{ id: 't1', number: 'V-01' }],
+      paintedOn: null,
+      owner: '',
+    });
+    await act(bench, put('sites', 's1', { name: 'Old weir', permission: 'granted' }));
+    expect(await done()).toBe('design trap site');
+    await act(bench, put('deployments', 'd1', { trapId: 't1', siteId: 's1', hungOn: '2026-05-01' }));
+    await act(bench, put('visits', 'v1', { deploymentId: 'd1', at: '2026-05-10T10:00', scoutsPerMin: 3 }));
+    await act(bench, put('catches', 'c1', { foundOn: '2026-05-12', method: 'shaken', place: 'bakery' }));
+    expect(await done()).toBe('design trap site stay look caught');
+    await act(bench, { op: 'delete', table: 'visits', id: 'v1', revision: 1 });
+    expect(await done()).toBe('design trap site stay caught');
+    await bench.database.close();
+  });
+});
+
 describe('the day of one keeper', () => {
   let bench: Bench;
   beforeEach(async () => {

@@ -37,6 +37,7 @@ export class TodayService {
       weather: await this.weather(today),
       traps,
       inUse,
+      first: await this.log.begun(),
       plans: await this.plans(),
     };
   }

@@ -34,6 +34,17 @@ export interface DayWeatherDto {
   readonly source: 'measured' | 'forecast' | 'simulated';
 }
 
+/** What a first season has come to: whether each of its steps was ever done. */
+export interface FirstSeasonDto {
+  readonly design: boolean;
+  readonly trap: boolean;
+  readonly site: boolean;
+  readonly stay: boolean;
+  readonly look: boolean;
+  readonly rig: boolean;
+  readonly caught: boolean;
+}
+
 export interface TodayDto {
   /** Wall time where the keeper is. */
   readonly now: string;
@@ -45,6 +56,7 @@ export interface TodayDto {
   readonly weather: readonly DayWeatherDto[];
   readonly traps: readonly HangingDto[];
   readonly inUse: number;
+  readonly first: FirstSeasonDto;
   /** Catches whose steps are not over. */
   readonly plans: readonly CatchPlanDto[];
 }

@@ -89,6 +89,15 @@ export interface WeatherLine {
   readonly windMps: number | null;
   readonly source: 'measured' | 'forecast' | 'simulated';
 }
+export interface Begun {
+  readonly design: boolean;
+  readonly trap: boolean;
+  readonly site: boolean;
+  readonly stay: boolean;
+  readonly look: boolean;
+  readonly rig: boolean;
+  readonly caught: boolean;
+}
 export interface PlaceLine {
   readonly id: string;
   readonly name: string;
@@ -152,6 +161,25 @@ export class SeasonLog {
   /** The civil date where the keeper is. */
   today(): IsoDate {
     return dateAt(this.clock.now(), this.timeZone);
+  }
+
+  /** Whether each step of a first season was ever done; what lies in the bin does not count. */
+  async begun(): Promise<Begun> {
+    const is = (table: string): string => `EXISTS (SELECT 1 FROM ${table} WHERE deleted_at_utc IS NULL)`;
+    const [row] = await this.query<Record<keyof Begun, 0 | 1>>(
+      `SELECT ${is('design')} AS design, ${is('trap')} AS trap, ${is('sites')} AS site, ${is('deployments')} AS stay,
+         ${is('visits')} AS look, ${is('rig')} AS rig, ${is('catches')} AS caught`,
+    );
+    const has = (step: keyof Begun): boolean => row?.[step] === 1;
+    return {
+      design: has('design'),
+      trap: has('trap'),
+      site: has('site'),
+      stay: has('stay'),
+      look: has('look'),
+      rig: has('rig'),
+      caught: has('caught'),
+    };
   }
 
   async traps(): Promise<readonly TrapLine[]> {

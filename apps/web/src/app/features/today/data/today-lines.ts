@@ -306,14 +306,13 @@ export function weatherAhead({ weather, today }: TodayDto, system: UnitSystem): 
 }
 
 /** The day in one sentence. */
-export function dayAnswer(day: TodayDto, groups: readonly TodayGroup[]): string {
+export function dayAnswer(groups: readonly TodayGroup[]): string {
   const lines = (name: GroupName): readonly TodayLine[] => groups.find((group) => group.name === name)?.lines ?? [];
   const [now, tonight] = [lines('Now')[0], lines('Tonight')[0]];
   const plain = ({ what, where }: TodayLine): string => `${what}, ${where.split(',')[0] ?? ''}`;
   if (now && tonight) return `${plain(now)}; at ${tonight.when} ${tonight.what.replace(/^\w/, (l) => l.toLowerCase())}`;
   if (now) return plain(now);
   if (tonight) return `At ${tonight.when}: ${plain(tonight)}`;
-  if (day.inUse === 0) return 'Nothing is built yet: begin on the Bench';
   const soon = lines('This week')[0];
   return soon
     ? `Nothing today; ${soon.when} ${soon.what.replace(/^\w/, (l) => l.toLowerCase())}`

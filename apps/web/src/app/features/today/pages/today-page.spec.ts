@@ -4,6 +4,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { MatExpansionPanelHarness } from '@angular/material/expansion/testing';
+import { MatStepperHarness } from '@angular/material/stepper/testing';
 import { provideRouter } from '@angular/router';
 import type { TodayDto } from '@yewridge/contract/today';
 import { of } from 'rxjs';
@@ -58,12 +59,37 @@ describe('the page of the day', () => {
     expect(await panels[0]!.isExpanded()).toBeFalse();
     expect(await panels[0]!.getDescription()).toMatch(/^.+: .+/);
     await panels[0]!.expand();
-    expect(await panels[0]!.getTextContent()).toContain('Look at V-09');
+    expect(await panels[0]!.getTextContent()).toContain('Feed: V-11');
   });
 
-  it('an empty workspace is told what to do first', async () => {
-    await shown(day({ inUse: 0 }));
-    expect(element.textContent).toContain('Nothing is built yet');
-    expect(element.querySelector('a.filled')!.getAttribute('href')).toBe('/bench');
+  const nothing = { design: false, trap: false, site: false, stay: false, look: false, rig: false, caught: false };
+  const stepNow = async (): Promise<readonly (string | boolean)[]> => {
+    const stepper = await TestbedHarnessEnvironment.loader(fixture).getHarness(MatStepperHarness);
+    const steps = await stepper.getSteps();
+    const [now] = await stepper.getSteps({ selected: true });
+    const done = await Promise.all(steps.map((step) => step.isCompleted()));
+    return [steps.length === 5, await now!.getLabel(), done.filter((one) => one).length === done.lastIndexOf(true) + 1];
+  };
+
+  it('an empty workspace is led from a box to the first look, one step open at a time', async () => {
+    await shown(day({ inUse: 0, first: nothing }));
+    expect(element.querySelector('h1')!.textContent).toContain('Your first season starts with a box');
+    expect(await stepNow()).toEqual([true, 'Draw your box, or start from one', true]);
+    expect(element.querySelector('a.filled')!.getAttribute('href')).toBe('/bench/new');
+    expect(element.textContent).toContain('Log a swarm you collected');
+  });
+
+  it('what is done is ticked, and the next step is the one that is open', async () => {
+    await shown(day({ inUse: 1, first: { ...nothing, design: true, trap: true } }));
+    expect(await stepNow()).toEqual([true, 'Say where it may hang', true]);
+    expect(element.querySelector('h1')!.textContent).toContain('Your trap is built: say where it may hang');
+  });
+
+  it('the list goes once somebody has looked at a trap, or caught a swarm otherwise', async () => {
+    for (const change of [{ look: true }, { caught: true }]) {
+      await shown(day({ first: { ...nothing, ...change } }));
+      expect(element.querySelector('yw-first-season')).toBeNull();
+      TestBed.resetTestingModule();
+    }
   });
 });

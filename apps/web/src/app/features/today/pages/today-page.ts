@@ -5,17 +5,19 @@ import { RouterLink } from '@angular/router';
 import { narrowWindow } from '../../../shared/layout/narrow';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { benchLink, roundsLink, seasonClockLink } from '../../../shared/routes/paths';
+import { roundsLink, seasonClockLink } from '../../../shared/routes/paths';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { ThemeChoice } from '../../../shared/theme/theme-choice';
 import { UnitChoice } from '../../../shared/units/unit-choice';
+import { firstAnswer, isFirstSeason } from '../data/first-season';
 import { basisWords, phaseWords } from '../data/season-words';
 import { StepNotices } from '../data/step-notices';
 import { TodayApi } from '../data/today-api';
 import { dayAnswer, lightLeft, looksAsOne, type TodayGroup, todayGroups, weatherAhead } from '../data/today-lines';
 import { BloomPanel } from '../ui/bloom-panel';
 import { CalendarPanel } from '../ui/calendar-panel';
+import { FirstSeason } from '../ui/first-season';
 import { SeasonStrip } from '../ui/season-strip';
 import { WeatherPanel } from '../ui/weather-panel';
 
@@ -30,6 +32,7 @@ const isNear = ({ name }: TodayGroup): boolean => name === 'Now' || name === 'To
   imports: [
     NgTemplateOutlet,
     MatExpansionModule,
+    FirstSeason,
     PageHeader,
     Waiting,
     Empty,
@@ -49,7 +52,7 @@ export class TodayPage {
   readonly #theme = inject(ThemeChoice);
   protected readonly clock = inject(TodayClock);
   protected readonly system = inject(UnitChoice).system;
-  protected readonly links = { bench: benchLink(), rounds: roundsLink(), season: seasonClockLink() };
+  protected readonly links = { rounds: roundsLink(), season: seasonClockLink() };
   protected readonly view = viewOf(() => this.#api.now());
 
   protected readonly groups = computed(() => {
@@ -66,9 +69,14 @@ export class TodayPage {
     const day = this.view.data();
     return day ? weatherAhead(day, this.system()) : '';
   });
+  protected readonly beginning = computed(() => {
+    const day = this.view.data();
+    return day !== null && isFirstSeason(day.first);
+  });
   protected readonly answer = computed(() => {
     const day = this.view.data();
-    return day ? dayAnswer(day, this.groups()) : 'Today';
+    if (day && isFirstSeason(day.first)) return firstAnswer(day.first);
+    return day ? dayAnswer(this.groups()) : 'Today';
   });
   protected readonly season = computed(() => {
     const season = this.view.data()?.season;

@@ -59,7 +59,9 @@ interface Column {
           }
         </li>
       } @empty {
-        <li class="nothing">No weather is known. Take a table of it in on the page Files.</li>
+        <li class="nothing">
+          No weather is known. Load a table of it under Files: then the season and the steps go by it.
+        </li>
       }
     </ol>
     <p class="hint">good, fair, none: how fit the day is for swarms to fly (rule of thumb)</p>
