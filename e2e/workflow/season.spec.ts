@@ -235,6 +235,45 @@ test.describe('the season at the table', () => {
     await expect(page.getByRole('list', { name: 'Sites' }).getByRole('button')).toHaveCount(1);
   });
 
+  test('no name on the map lies on another, at any width or zoom', async ({ page }) => {
+    for (const width of [1280, 820, 390]) {
+      await page.setViewportSize({ width, height: 800 });
+      await page.goto(`${DEMO}/ground`);
+      await expect(page.getByRole('button', { name: /^V-07/ }).or(page.locator('.site')).first()).toBeVisible();
+      for (const zoom of ['', 'Zoom in']) {
+        if (zoom) await page.getByRole('button', { name: zoom }).click();
+        // Letters as they are drawn, not the boxes they were reckoned with.
+        const meet = await page.locator('.ground-map').evaluate((map) => {
+          const seen = map.getBoundingClientRect();
+          const texts = Array.from(map.querySelectorAll('.land:not([hidden]), .site .name, .colony span')).flatMap(
+            (one) => {
+              const range = document.createRange();
+              range.selectNodeContents(one);
+              const { left, right, top, bottom, width: wide } = range.getBoundingClientRect();
+              const inside =
+                wide > 0 && right > seen.left && left < seen.right && bottom > seen.top && top < seen.bottom;
+              return inside && getComputedStyle(one).display !== 'none'
+                ? [{ left, right, top, bottom, words: one.textContent, land: one.matches('.land') }]
+                : [];
+            },
+          );
+          return texts.flatMap((a, n) =>
+            texts
+              .slice(n + 1)
+              .filter(
+                (b) =>
+                  (a.land || b.land) &&
+                  Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 &&
+                  Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 2,
+              )
+              .map((b) => `${a.words} / ${b.words}`),
+          );
+        });
+        expect(meet, `at ${width} px ${zoom}`).toEqual([]);
+      }
+    }
+  });
+
   test('a site stands where the telephone stands', async ({ page, context }) => {
     await context.grantPermissions(['geolocation'], { origin: DEMO });
     await context.setGeolocation({ latitude: -26.2, longitude: 28.05 });

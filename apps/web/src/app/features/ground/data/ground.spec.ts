@@ -1,6 +1,6 @@
 import type { GroundSiteDto } from '@yewridge/contract/ground';
 import { blank, type Fields, type RecordDto } from '@yewridge/contract/season';
-import { labelSides } from '../ui/label-places';
+import { type Box, covered, labelSides, landOffsets } from '../ui/label-places';
 import { accessWords, groundAnswer, isPlaced, nearBees, siteMark, stateOf, stayRows } from './ground-words';
 import { layerStyle } from './map-style';
 import { readPlace } from '../../../shared/season/place-said';
@@ -122,6 +122,29 @@ describe('ground: the map', () => {
         { x: 40, y: 0, ...label },
       ]),
     ).toEqual(['left', 'right']);
+  });
+
+  it('names of the landscape make room for marks and for each other, and are left out where there is none', () => {
+    const land = { x: 0, y: 0, width: 60, height: 15 };
+    const wall = (left: number, right: number): Box => ({ left, right, top: -500, bottom: 500 });
+    expect(landOffsets([land], [])).toEqual([{ dx: 0, dy: 0 }]);
+    // A mark in its middle: just under it, or just over.
+    const mark = covered({ x: 0, y: 0, width: 50, height: 15 }, 'right');
+    const [beside] = landOffsets([land], mark);
+    expect(Math.abs(beside!.dy)).toBe(36);
+    // Two of one place: the second stands clear of the first.
+    const two = landOffsets([land, land], []);
+    expect(two[0]).toEqual({ dx: 0, dy: 0 });
+    expect(Math.abs(two[1]!.dy)).toBe(18);
+    // Touching is clear; one pixel more is not.
+    expect(landOffsets([land], [wall(30, 900)])).toEqual([{ dx: 0, dy: 0 }]);
+    expect(landOffsets([land], [wall(29, 900)])).toEqual([{ dx: -40, dy: 0 }]);
+    expect(landOffsets([land], [wall(-900, 900)])).toEqual([null]);
+  });
+
+  it('names of sites keep clear of known bees too', () => {
+    const bees = covered({ x: 40, y: 0, width: 60, height: 15 }, 'right');
+    expect(labelSides([{ x: 0, y: 0, width: 60, height: 15 }], bees)).toEqual(['left']);
   });
 
   it('what it does not know is drawn plainly', () => {

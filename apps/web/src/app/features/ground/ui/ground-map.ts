@@ -18,7 +18,7 @@ import type { MapTilesDto } from '@yewridge/contract/shared';
 import type { Feature, GeoJsonObject } from 'geojson';
 import * as L from 'leaflet';
 import { layerStyle } from '../data/map-style';
-import { labelSides, type Side } from './label-places';
+import { type Box, covered, type Labelled, labelSides, landOffsets, type Side } from './label-places';
 import type { CatchAge, PlacedMark } from '../data/ground-words';
 
 export interface MapPlace {
@@ -87,6 +87,8 @@ export class GroundMap {
   readonly #base = L.layerGroup();
   readonly #bees = L.layerGroup();
   readonly #sites = L.layerGroup();
+  /** Names of the landscape, towns first. */
+  #land: { readonly tooltip: L.Tooltip; readonly town: boolean }[] = [];
   #fitted = false;
   /** The mark under the keys; drawing anew must not lose it. */
   #focused: string | null = null;
@@ -167,6 +169,7 @@ export class GroundMap {
 
   #drawLayers(layers: readonly MapLayerWholeDto[]): void {
     this.#base.clearLayers();
+    const land: { tooltip: L.Tooltip; town: boolean }[] = [];
     for (const { geojson } of layers) {
       L.geoJSON(geojson as GeoJsonObject, {
         interactive: false,
@@ -189,17 +192,22 @@ export class GroundMap {
           }),
         onEachFeature: (feature, layer) => {
           const name: unknown = feature.properties?.['name'];
+          const kind = String(feature.properties?.['kind'] ?? '');
           if (typeof name === 'string' && feature.geometry.type !== 'Point') {
             layer.bindTooltip(escaped(name), {
               permanent: true,
               pane: LAND_PANE,
               direction: 'center',
-              className: `land ${String(feature.properties?.['kind'])}`,
+              className: `land ${kind}`,
             });
           }
+          const tooltip = layer.getTooltip();
+          if (tooltip) land.push({ tooltip, town: kind === 'town' });
         },
       }).addTo(this.#base);
     }
+    this.#land = land.sort((one, other) => Number(other.town) - Number(one.town));
+    this.#placeLand();
   }
 
   #drawColonies(colonies: readonly RecordDto<'colonies'>[]): void {
@@ -223,28 +231,72 @@ export class GroundMap {
     }
   }
 
-  /** Sides of the names as the map stands; about, as text is measured by its letters. */
-  #sides(marks: readonly PlacedMark[], shows: MapShows): readonly Side[] {
+  /** Marks with their names, about as large as their letters make them. */
+  #labels(marks: readonly PlacedMark[], shows: MapShows): readonly Labelled[] {
     const map = this.#map;
     if (!map) return [];
-    return labelSides(
-      marks.map(({ lat, lon, name, catches }) => {
-        const { x, y } = map.project([lat, lon]);
-        const past = shows.catches && catches.length > 0;
-        return {
-          x,
-          y,
-          width: Math.max(name.length * LETTER_PX, past ? catches.length * CATCH_PX : 0),
-          height: past ? 28 : 15,
-        };
+    return marks.map(({ lat, lon, name, catches }) => {
+      const { x, y } = map.project([lat, lon]);
+      const past = shows.catches && catches.length > 0;
+      return {
+        x,
+        y,
+        width: Math.max(name.length * LETTER_PX, past ? catches.length * CATCH_PX : 0),
+        height: past ? 28 : 15,
+      };
+    });
+  }
+
+  /** Known bees and their names, which stand to the right of them. */
+  #beeBoxes(): readonly Box[] {
+    const map = this.#map;
+    if (!map || !this.shows().colonies) return [];
+    return this.colonies().flatMap(({ lat, lon, name }) => {
+      const { x, y } = map.project([lat, lon]);
+      return covered({ x, y, width: (name ?? '').length * LETTER_PX, height: 15 }, 'right');
+    });
+  }
+
+  /** Names of the landscape make room for marks and their names; where there is none, they are left out. */
+  #placeLand(): void {
+    const map = this.#map;
+    if (!map || this.#land.length === 0) return;
+    const frame = map.getContainer().getBoundingClientRect();
+    const boxOf = (element: Element): Box => {
+      const { left, top, right, bottom } = element.getBoundingClientRect();
+      return { left: left - frame.left, top: top - frame.top, right: right - frame.left, bottom: bottom - frame.top };
+    };
+    // As they are drawn: nothing is reckoned that can be measured.
+    const drawn = map.getContainer().querySelectorAll('.site .mark, .site .name, .colony svg, .colony span');
+    const taken = [...drawn].map(boxOf);
+    const few = map.getZoom() < NAMES_FROM_ZOOM;
+    const shown = this.#land.filter(({ town }) => town || !few);
+    for (const { tooltip } of this.#land) tooltip.getElement()?.toggleAttribute('hidden', true);
+    for (const { tooltip } of shown) tooltip.getElement()?.toggleAttribute('hidden', false);
+    const places = landOffsets(
+      shown.map(({ tooltip }): Labelled => {
+        const at = tooltip.getLatLng();
+        const element = tooltip.getElement();
+        const { x, y } = at ? map.latLngToContainerPoint(at) : { x: 0, y: 0 };
+        return { x, y, width: element?.offsetWidth ?? 0, height: element?.offsetHeight ?? 0 };
       }),
+      taken,
     );
+    shown.forEach(({ tooltip }, n) => {
+      const place = places[n];
+      tooltip.options.offset = L.point(place?.dx ?? 0, place?.dy ?? 0);
+      tooltip.update();
+      tooltip.getElement()?.toggleAttribute('hidden', !place);
+    });
   }
 
   #drawSites(marks: readonly PlacedMark[], shows: MapShows, chosen: string | null): void {
     const focused = this.#focused;
     this.#sites.clearLayers();
-    const sides = this.#sides(marks, shows);
+    const sides = labelSides(
+      this.#labels(marks, shows),
+      untracked(() => this.#beeBoxes()),
+    );
     for (const [n, mark] of marks.entries()) {
       const icon = L.divIcon({
         className: 'site',
@@ -279,5 +331,6 @@ export class GroundMap {
       element?.addEventListener('blur', () => (this.#focused = null));
     }
     this.#fit();
+    this.#placeLand();
   }
 }

@@ -10,7 +10,8 @@ export interface Labelled {
   readonly width: number;
   readonly height: number;
 }
-interface Box {
+/** A rectangle of the map, px. */
+export interface Box {
   readonly left: number;
   readonly top: number;
   readonly right: number;
@@ -42,9 +43,15 @@ function placed({ x, y, width, height }: Labelled, side: Side): Box {
   }
 }
 
+/** What a mark and its name cover. */
+export function covered(label: Labelled, side: Side): readonly Box[] {
+  return [boxAt(label.x - HALF_MARK, label.y - HALF_MARK, 2 * HALF_MARK, 2 * HALF_MARK), placed(label, side)];
+}
+
 /** A side for every name, one after the other: the first that is clear, else the one that hides least. */
-export function labelSides(labels: readonly Labelled[]): readonly Side[] {
-  const taken: Box[] = labels.map(({ x, y }) => boxAt(x - HALF_MARK, y - HALF_MARK, 2 * HALF_MARK, 2 * HALF_MARK));
+export function labelSides(labels: readonly Labelled[], others: readonly Box[] = []): readonly Side[] {
+  const marks = labels.map(({ x, y }) => boxAt(x - HALF_MARK, y - HALF_MARK, 2 * HALF_MARK, 2 * HALF_MARK));
+  const taken: Box[] = [...marks, ...others];
   return labels.map((label, n) => {
     const hidden = (side: Side): number => {
       const box = placed(label, side);
@@ -53,5 +60,27 @@ export function labelSides(labels: readonly Labelled[]): readonly Side[] {
     const [best = 'right'] = [...SIDES].sort((a, b) => hidden(a) - hidden(b));
     taken.push(placed(label, best));
     return best;
+  });
+}
+
+export interface Offset {
+  readonly dx: number;
+  readonly dy: number;
+}
+/** How far a name of the landscape may stand from the middle of what it names, px; nearest first. */
+const STEPS_Y = [0, 18, -18, 36, -36, 54, -54];
+const STEPS_X = [0, 40, -40, 80, -80, 120, -120];
+const OFFSETS: readonly Offset[] = STEPS_X.flatMap((dx) => STEPS_Y.map((dy) => ({ dx, dy }))).sort(
+  (a, b) => Math.hypot(a.dx, a.dy) - Math.hypot(b.dx, b.dy),
+);
+
+/** Where names of the landscape stand clear of marks, their names and each other; `null` where there is no room near. */
+export function landOffsets(lands: readonly Labelled[], taken: readonly Box[]): readonly (Offset | null)[] {
+  const all = [...taken];
+  return lands.map(({ x, y, width, height }) => {
+    const at = ({ dx, dy }: Offset): Box => boxAt(x + dx - width / 2, y + dy - height / 2, width, height);
+    const found = OFFSETS.find((offset) => all.every((box) => overlap(at(offset), box) === 0)) ?? null;
+    if (found) all.push(at(found));
+    return found;
   });
 }
