@@ -15,6 +15,7 @@ import { MatInputModule } from '@angular/material/input';
 import { isRecordDate, RECORD_YEARS } from '@yewridge/contract/shared';
 import { DateTime } from 'luxon';
 import { DAY_FORMATS, DayAdapter } from './day-adapter';
+import { NamedField } from './named-field';
 
 /** Why what stands in a day's field is no day yet; `null` when it is one, or empty. */
 export function dayFault(day: string, unreadable: boolean): string | null {
@@ -31,14 +32,14 @@ export function givenDayFault(day: string): string | null {
 /** A day, typed in any usual order or taken from a calendar; said when it is whole and the field is left. */
 @Component({
   selector: 'yw-day',
-  imports: [MatDatepickerModule, MatFormFieldModule, MatInputModule],
+  imports: [MatDatepickerModule, MatFormFieldModule, MatInputModule, NamedField],
   providers: [
     { provide: MAT_DATE_LOCALE, useValue: 'en-GB' },
     { provide: DateAdapter, useClass: DayAdapter },
     { provide: MAT_DATE_FORMATS, useValue: DAY_FORMATS },
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<mat-form-field appearance="outline" subscriptSizing="dynamic">
+  template: `<mat-form-field appearance="outline" subscriptSizing="dynamic" [ywNamed]="label()">
       <input
         #box
         matInput

@@ -14,18 +14,19 @@ import { MatInputModule } from '@angular/material/input';
 import { MatTimepickerModule } from '@angular/material/timepicker';
 import { DateTime } from 'luxon';
 import { DAY_FORMATS, DayAdapter, hourOf } from './day-adapter';
+import { NamedField } from './named-field';
 
 /** An hour and minute, typed or taken from a list of half hours; said when it is whole and the field is left. */
 @Component({
   selector: 'yw-hour',
-  imports: [MatFormFieldModule, MatInputModule, MatTimepickerModule],
+  imports: [MatFormFieldModule, MatInputModule, MatTimepickerModule, NamedField],
   providers: [
     { provide: MAT_DATE_LOCALE, useValue: 'en-GB' },
     { provide: DateAdapter, useClass: DayAdapter },
     { provide: MAT_DATE_FORMATS, useValue: DAY_FORMATS },
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<mat-form-field appearance="outline" subscriptSizing="dynamic">
+  template: `<mat-form-field appearance="outline" subscriptSizing="dynamic" [ywNamed]="label()">
       <input
         #box
         matInput

@@ -49,7 +49,7 @@ const STATE_WORDS: Readonly<Record<SiteState, string>> = {
   hung: 'a trap hangs',
   bees: 'bees are in',
   free: 'free',
-  waits: 'waits for a yes',
+  waits: 'waiting for permission',
   refused: 'refused',
 };
 
@@ -105,9 +105,9 @@ export function groundAnswer({ sites, today }: GroundDto): string {
   if (sites.length === 0) return 'No site yet';
   const count = (...states: readonly SiteState[]): number =>
     sites.filter((one) => states.includes(stateOf(one, today))).length;
-  const parts = [`${count('hung', 'bees')} of ${sites.length} sites hung`];
-  if (count('free') > 0) parts.push(`${count('free')} stand free`);
-  if (count('waits') > 0) parts.push(`${count('waits')} wait for a yes`);
+  const parts = [`${count('hung', 'bees')} of ${sites.length} ${sites.length === 1 ? 'site' : 'sites'} hung`];
+  if (count('free') > 0) parts.push(`${count('free')} free`);
+  if (count('waits') > 0) parts.push(`${count('waits')} waiting for permission`);
   return parts.join(', ');
 }
 

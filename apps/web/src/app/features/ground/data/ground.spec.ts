@@ -29,7 +29,7 @@ const HANGS = {
 };
 
 describe('ground: how a site stands', () => {
-  it('a permission that has run out waits for a yes', () => {
+  it('a permission that has run out waits for permission', () => {
     expect(stateOf(site({ permissionUntil: '2026-05-13' }), TODAY)).toBe('waits');
     expect(stateOf(site({ permissionUntil: TODAY }), TODAY)).toBe('free');
     expect(stateOf(site({ permission: 'refused' }), TODAY)).toBe('refused');
@@ -39,7 +39,7 @@ describe('ground: how a site stands', () => {
   it('counts in words', () => {
     const sites = [site({}, { hangs: [HANGS] }), site(), site({ permission: 'asked' })];
     expect(groundAnswer({ today: TODAY, sites, colonies: [] })).toBe(
-      '1 of 3 sites hung, 1 stand free, 1 wait for a yes',
+      '1 of 3 sites hung, 1 free, 1 waiting for permission',
     );
   });
 

@@ -163,5 +163,5 @@ export function permissionWords({ site }: GroundSiteDto, today: IsoDate): string
       return `ran out ${dayLong(site.permissionUntil)}`;
     return site.permissionUntil === null ? 'allowed' : `allowed until ${dayLong(site.permissionUntil)}`;
   }
-  return { asked: 'waits for a yes', refused: 'refused', unknown: 'not asked yet' }[site.permission];
+  return { asked: 'waiting for permission', refused: 'refused', unknown: 'not asked yet' }[site.permission];
 }
