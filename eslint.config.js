@@ -322,7 +322,7 @@ export default tseslint.config(
       // Our own fields carry their name themselves; the label beside them is for the eye.
       '@angular-eslint/template/label-has-associated-control': [
         'error',
-        { controlComponents: ['yw-pick', 'yw-day', 'yw-hour'] },
+        { controlComponents: ['yw-pick', 'yw-day', 'yw-hour', 'mat-form-field'] },
       ],
     },
   },

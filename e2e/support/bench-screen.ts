@@ -42,7 +42,7 @@ export class BenchScreen {
 
   async beginWith(name: string): Promise<void> {
     await this.page.goto('/bench/new');
-    await this.page.getByRole('button', { name: `Begin with it: ${name}` }).click();
+    await this.page.getByRole('button', { name: `Start from this: ${name}` }).click();
     await expect(this.drawing()).toBeVisible();
   }
 

@@ -26,7 +26,7 @@ test.describe('bench: judged, hung and mended', () => {
     // The schools: what another answer would cost, and what it does to the score.
     await expect(page.getByText('light nuc costs 6 %')).toBeVisible();
     await page.getByRole('button', { name: /^Comb one dark comb/ }).click();
-    await page.getByRole('radio', { name: /lure, no comb costs 6 % by the field experiments/ }).check();
+    await page.getByRole('radio', { name: /lure, no comb costs 6 % by the field experiments/ }).click();
     await page.getByRole('textbox', { name: 'My reason' }).fill('No comb without an inspector here');
     await expect(suitability).toContainText('; by field tests');
     await expect(suitability).toContainText('not counted');
@@ -37,11 +37,13 @@ test.describe('bench: judged, hung and mended', () => {
     // A site is tried: what costs most is named first, and goes when it is mended.
     await page.getByRole('button', { name: 'Try a site' }).click();
     await bench.type('Door above ground', '1.2');
-    await expect(suitability).toContainText('Costs most, 11 %: 1.2 m is lower than 5 m; safer for you (moderate)');
+    await expect(suitability).toContainText(
+      'Height costs most, about 11 % of the score: 1.2 m is lower than 5 m; safer for you (moderate)',
+    );
     await bench.type('Door above ground', '5');
     await choose(page.getByRole('combobox', { name: 'Scent', exact: true }), 'lure in a used box');
     await expect(suitability).toContainText('excellent, 1.00 of 1');
-    await expect(suitability).toContainText('Nothing that is known speaks against it.');
+    await expect(suitability).toContainText('Nothing that is known stands in the way.');
 
     // What is left to look at is answered by a click each.
     await page.getByRole('button', { name: 'It is from my own healthy colony' }).click();
@@ -189,7 +191,7 @@ test.describe('bench: judged, hung and mended', () => {
     bench,
   }) => {
     await bench.beginWith('Two five-frame nucs');
-    await expect(page.getByText('Read the working load off the label').first()).toBeVisible();
+    await expect(page.getByText('Type the working load from the label').first()).toBeVisible();
     await bench.more('Hang and load');
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Down before day 19: then it is 20.0 kg');
     await expect(page.getByRole('img', { name: /^Chart of the mass by days/ })).toBeVisible();
@@ -209,7 +211,7 @@ test.describe('bench: judged, hung and mended', () => {
     await expect(page.getByText(/in all is over the ladder’s 90.7 kg/).first()).toBeVisible();
     await page.keyboard.press('Escape');
     await page.getByRole('link', { name: 'Back to the sheet' }).click();
-    await expect(page.getByText('lifted up to 12.0 kg, strong flow')).toBeVisible();
+    await expect(page.getByText('you lift up to 12.0 kg; strong flow')).toBeVisible();
   });
 
   test('designs are compared, and the best and worst are said', async ({ page, bench }) => {

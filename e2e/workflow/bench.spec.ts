@@ -103,11 +103,11 @@ test.describe('bench', () => {
     await expect(page.getByRole('alert')).toContainText(
       'The frames need 384.2 mm across; the box is 374.7 mm wide inside',
     );
-    await expect(page.getByText('The drawing shows the last sizes that go together.')).toBeVisible();
+    await expect(page.getByText('The drawing shows the last sizes that fit together.')).toBeVisible();
     await bench.type('How many', '10');
 
     await page.getByRole('button', { name: /^Take out/ }).click();
-    await page.getByRole('radio', { name: 'outside' }).check();
+    await page.getByRole('radio', { name: 'outside' }).click();
     await bench.type('Side walls', '190');
     await expect(page.getByRole('alert')).toContainText('The walls leave no room inside');
     await page.keyboard.press('Control+z');
@@ -165,7 +165,7 @@ test.describe('bench', () => {
 
   test('a tube that lies, cut open and given three holes is shortened to its target', async ({ page, bench }) => {
     await bench.begin('Tube');
-    await page.getByRole('radio', { name: 'lies' }).check();
+    await page.getByRole('radio', { name: 'lies' }).click();
     await bench.type('Diameter', '304');
     await bench.type('Length', '70 cm');
     await bench.type('Sawn off on top', '32');
@@ -190,7 +190,7 @@ test.describe('bench', () => {
   test('a box taped outside, with its walls, holds what it holds inside', async ({ page, bench }) => {
     await bench.begin('Box');
     await expect(bench.readings()).toContainText('42.7 ± 0.5 L gross');
-    await page.getByRole('radio', { name: 'outside' }).check();
+    await page.getByRole('radio', { name: 'outside' }).click();
     await bench.type('Length, front to back', '19-7/8 in');
     await bench.type('Width, across', '16 1/4');
     await expect(bench.readings()).toContainText('42.7 ± 0.7 L gross');

@@ -59,9 +59,9 @@ test.describe('the day', () => {
     await expect(feeding).toContainText('skipped');
     await feeding.getByRole('button', { name: 'Not so “Feed”' }).click();
     await expect(feeding).not.toContainText('skipped');
-    await page.getByRole('radio', { name: /take it the same evening/ }).check();
+    await page.getByRole('radio', { name: /take it the same evening/ }).click();
     await expect(steps).toContainText('Keep it shut');
-    await page.getByRole('radio', { name: /leave it to anchor/ }).check();
+    await page.getByRole('radio', { name: /leave it to anchor/ }).click();
     await expect(steps).not.toContainText('Keep it shut');
   });
 

@@ -48,7 +48,7 @@ test.describe('files', () => {
     await expect(plan.getByRole('status')).toHaveText(/1 place stands against it/);
     await expect(plan.getByRole('row', { name: /row 42/ })).toContainText('occupied');
     await expect(plan.getByRole('row', { name: /row 42/ })).toContainText('"maybe" is neither true nor false');
-    await expect(plan.getByRole('button', { name: 'Take it in' })).toBeDisabled();
+    await expect(plan.getByRole('button', { name: 'Load it' })).toBeDisabled();
     expect(await kept()).toBe(before);
 
     // Mended, it is what is kept already.
@@ -63,8 +63,8 @@ test.describe('files', () => {
     await choose.setInputFiles(file('visits.csv', changed));
     await expect(plan.getByRole('status')).toHaveText(/^1 changed, \d+ kept like that already/);
     await expect(plan.getByRole('row', { name: /scouts_per_min/ })).toContainText('17');
-    await plan.getByRole('button', { name: 'Take it in' }).click();
-    await expect(page.getByText('Took in visits.csv: 1 changed')).toBeVisible();
+    await plan.getByRole('button', { name: 'Load it' }).click();
+    await expect(page.getByText('Loaded visits.csv: 1 changed')).toBeVisible();
     expect(await fetched('tables/visits')).toBe(changed);
     await page.keyboard.press('Control+z');
     await expect.poll(() => fetched('tables/visits')).toBe(out);
@@ -76,8 +76,8 @@ test.describe('files', () => {
     const ford = '<wpt lat="47.40000" lon="13.20000"><ele>600</ele><name>Beech by the ford</name></wpt>';
     await page.locator('input[type=file]').setInputFiles(file('walk.gpx', gpx(ford)));
     const plan = page.getByRole('region', { name: 'walk.gpx' });
-    await plan.getByRole('button', { name: 'Take it in' }).click();
-    await expect(page.getByText('Took in walk.gpx: 1 new')).toBeVisible();
+    await plan.getByRole('button', { name: 'Load it' }).click();
+    await expect(page.getByText('Loaded walk.gpx: 1 new')).toBeVisible();
 
     const twin = '<wpt lat="47.40010" lon="13.20000"><name>The old beech</name></wpt>';
     const loft = '<wpt lat="47.41000" lon="13.21000"><name>Bell loft</name></wpt>';
@@ -85,8 +85,8 @@ test.describe('files', () => {
     await expect(plan.getByText('from Beech by the ford: the same?')).toBeVisible();
     await plan.getByRole('checkbox', { name: /The old beech/ }).uncheck();
     await expect(plan.getByRole('status')).toHaveText(/^1 new/);
-    await plan.getByRole('button', { name: 'Take it in' }).click();
-    await expect(page.getByText('Took in walk.gpx: 1 new')).toBeVisible();
+    await plan.getByRole('button', { name: 'Load it' }).click();
+    await expect(page.getByText('Loaded walk.gpx: 1 new')).toBeVisible();
     await page.goto('/ground?view=list');
     await expect(page.getByRole('button', { name: /^Bell loft/ })).toBeVisible();
     await expect(page.getByRole('button', { name: /^The old beech/ })).toHaveCount(0);

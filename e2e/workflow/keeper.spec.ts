@@ -44,7 +44,7 @@ async function site(page: Page, name: string, place: string): Promise<void> {
 
 async function trap(page: Page, start: string, number: string): Promise<void> {
   await page.goto(`${TROUBLE_URL}/bench/new`);
-  await page.getByRole('button', { name: `Begin with it: ${start}` }).click();
+  await page.getByRole('button', { name: `Start from this: ${start}` }).click();
   await expect(page.getByRole('img', { name: /^Drawing of/ })).toBeVisible();
   await page
     .getByRole('button', { name: /^(Not said|How it hangs|Board|Strapped|From a hook|It hangs)/i })
@@ -89,8 +89,8 @@ test.describe('a keeper begins with nothing', () => {
     const hung = page.getByRole('button', { name: /^(Hung|It hangs there all the same)/ });
     await expect(hung).toBeDisabled();
     await expect(page.getByText('Still to say: which trap, where.')).toBeVisible();
-    await page.getByRole('radio', { name: /V-01/ }).check();
-    await page.getByRole('radio', { name: /Old weir/ }).check();
+    await page.getByRole('radio', { name: /V-01/ }).click();
+    await page.getByRole('radio', { name: /Old weir/ }).click();
     await page.getByRole('button', { name: 'Keep “Its design says: hung by hook and bar”' }).click();
     await choose(page.getByRole('combobox', { name: 'and by', exact: true }), 'strap');
     await page.getByRole('textbox', { name: 'entrance above ground' }).fill('3.2');
@@ -137,7 +137,7 @@ test.describe('a keeper begins with nothing', () => {
 
     // A look of the day before yesterday, entered today.
     await page.goto(`${TROUBLE_URL}/rounds/stays/${stay.id}/visit`);
-    await page.getByRole('radio', { name: /^A few/ }).check();
+    await page.getByRole('radio', { name: /^A few/ }).click();
     await page.getByRole('button', { name: 'Another day, a note' }).click();
     await typeDay(page.getByLabel(/^Day/), daysAgo(2));
     // An hour that is none keeps nothing, least of all the one typed before.
@@ -154,7 +154,7 @@ test.describe('a keeper begins with nothing', () => {
 
     // Bees are in: the look, and the catch from the moment they are seen.
     await page.goto(`${TROUBLE_URL}/rounds/stays/${stay.id}/visit`);
-    await page.getByRole('radio', { name: /^Moved in/ }).check();
+    await page.getByRole('radio', { name: /^Moved in/ }).click();
     await page.getByRole('button', { name: 'Bees are in' }).click();
     await expect(done(page, /V-01: moved in, kept\./)).toBeVisible();
     const [few, moved] = rowsIn(folder, 'visits', 'at');
@@ -180,15 +180,15 @@ test.describe('a keeper begins with nothing', () => {
     });
 
     // A peek comes before anybody climbs, and the box is lifted whole, for its frames are in it.
-    await page.getByRole('link', { name: /V-01, Old weir/ }).click();
+    await page.getByRole('link', { name: 'Open the steps of V-01' }).click();
     const steps = page.getByRole('list', { name: 'Steps' });
-    await expect(steps.getByRole('listitem').first()).toContainText('Look whether they are still in');
+    await expect(steps.getByRole('listitem').first()).toContainText('Look whether bees are still in');
     await expect(steps).toContainText('Lift it onto its stand');
     await expect(steps).not.toContainText('Transfer into frames');
     await expect(steps.getByRole('listitem').filter({ hasText: 'Carry it to its place' })).toContainText(
       'It weighs about',
     );
-    await steps.getByRole('button', { name: 'Done “Look whether they are still in”' }).click();
+    await steps.getByRole('button', { name: 'Done “Look whether bees are still in”' }).click();
     await expect(steps.getByRole('listitem').first()).toContainText('done');
     await page.getByLabel(/^to/).fill('Marn apiary');
     await page.getByRole('button', { name: 'Carried away' }).click();
@@ -224,15 +224,15 @@ test.describe('a keeper begins with nothing', () => {
     await trap(page, 'Five-frame nuc', 'V-01');
     await site(page, 'Old weir', '47.4, 13.2');
     await page.goto(`${TROUBLE_URL}/rounds/hang`);
-    await page.getByRole('radio', { name: /V-01/ }).check();
-    await page.getByRole('radio', { name: /Old weir/ }).check();
+    await page.getByRole('radio', { name: /V-01/ }).click();
+    await page.getByRole('radio', { name: /Old weir/ }).click();
     await page.getByRole('button', { name: /^(Hung|It hangs there all the same)/ }).click();
     await expect(done(page, 'V-01 hung at Old weir, kept.')).toBeVisible();
     const { id } = rowsIn(folder, 'deployments')[0] as { id: string };
     await page.goto(`${TROUBLE_URL}/rounds/stays/${id}/visit`);
-    await page.getByRole('radio', { name: /^Moved in/ }).check();
+    await page.getByRole('radio', { name: /^Moved in/ }).click();
     await page.getByRole('button', { name: 'Bees are in' }).click();
-    await page.getByRole('link', { name: /V-01, Old weir/ }).click();
+    await page.getByRole('link', { name: 'Open the steps of V-01' }).click();
     await expect(page.getByRole('button', { name: 'Carried away' })).toBeEnabled();
 
     // From here on nothing gets through: neither questions nor acts.

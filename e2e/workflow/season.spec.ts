@@ -181,7 +181,7 @@ test.describe('the season at the table', () => {
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { level: 1 })).toContainText(/V-\d\d at .*days|kg/);
     await page.goBack();
-    await page.getByRole('radio', { name: 'All years' }).check();
+    await page.getByRole('radio', { name: 'All years' }).click();
     await expect(page).toHaveURL(/zoom=years/);
     await ribbon.focus();
     await page.keyboard.press('n');
@@ -283,15 +283,15 @@ test.describe('the season at the table', () => {
     await context.clearPermissions();
   });
 
-  test('Stores says where each trap is, which comb is due out, and counts what is left', async ({ page }) => {
+  test('Stores says where each trap is, which comb is too old, and counts what is left', async ({ page }) => {
     await page.goto(`${DEMO}/stores`);
     await expect(page.getByRole('link', { name: /^V-05/ })).toContainText('hangs at Quarry lip');
     await page.getByRole('link', { name: 'Combs and goods' }).click();
-    await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^2 combs are due out, 27 lures left$/);
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^2 combs are too old; 27 lures left$/);
     const combs = page.getByRole('region', { name: 'Combs' }).getByRole('listitem');
-    await expect(combs.filter({ hasText: 'V-03 comb 1' })).toContainText('due out since 2026');
-    await combs.filter({ hasText: 'V-03 comb 1' }).getByRole('button', { name: 'Melt down' }).click();
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('1 comb is due out');
+    await expect(combs.filter({ hasText: 'V-03 comb 1' })).toContainText('too old since 2026');
+    await combs.filter({ hasText: 'V-03 comb 1' }).getByRole('button', { name: 'Melt the comb' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('1 comb is too old');
     const swabs = page.getByRole('region', { name: 'Goods' }).getByRole('listitem').filter({ hasText: 'swab' });
     await swabs.getByRole('button', { name: 'Less: count' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('26 lures left');

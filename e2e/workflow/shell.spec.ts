@@ -24,7 +24,7 @@ test.describe('shell', () => {
 
   test('keys go to places, change units and explain themselves', async ({ page }) => {
     await page.goto(`${DEMO}/settings`);
-    await page.getByRole('radio', { name: /Dusk/ }).check();
+    await page.getByRole('radio', { name: /Dusk/ }).click();
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'dusk');
     await page.keyboard.press('Escape');
     await page.locator('main').focus();

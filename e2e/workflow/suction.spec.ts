@@ -193,7 +193,7 @@ test.describe('suction: a rig that is right before a bee goes through it', () =>
     await page.getByRole('button', { name: 'Stop the clock' }).click();
     await page.getByRole('checkbox', { name: 'balled, no frames' }).uncheck();
     await page.getByRole('checkbox', { name: 'in sun' }).uncheck();
-    await page.getByRole('radio', { name: 'lid off' }).check();
+    await page.getByRole('radio', { name: 'lid off' }).click();
     await expect(disturbed).toContainText('not in two hours');
     expect(await headline()).toBeGreaterThan(shut);
   });
@@ -266,7 +266,7 @@ test.describe('suction: a rig that is right before a bee goes through it', () =>
   test('an empty band says which two limits conflict and what was tried that opens it', async ({ page, suction }) => {
     await suction.begin('Top box with a sliding floor');
     await suction.part('Hose');
-    await page.getByRole('radio', { name: 'straight up' }).check();
+    await page.getByRole('radio', { name: 'straight up' }).click();
     await suction.field('Climbs from mouth to port').fill('1');
     await suction.part('Bees');
     await suction.field('Hardest landing I allow').fill('3');

@@ -120,7 +120,7 @@ describe('files over HTTP', () => {
   it('a file is one act: kept once however often it is sent, and taken back whole', async () => {
     const file = 'id,name,lat,lon,permission\ns1,Old weir,47.4,13.2,asked\ns2,Sawmill,47.41,13.21,granted\n';
     const taken = takenIn(await take(own, 'file-1', file, '?name=sites.csv'));
-    expect([taken.actId, taken.says]).toEqual(['file-1', 'Took in sites.csv: 2 new']);
+    expect([taken.actId, taken.says]).toEqual(['file-1', 'Loaded sites.csv: 2 new']);
     await take(own, 'file-1', file, '?name=sites.csv');
     const changed = file.replace('Sawmill', 'Old sawmill');
     expect(errorIn(await take(own, 'file-1', changed)).code).toBe('ACT_REUSED');

@@ -261,7 +261,7 @@ export class FilesIn {
   }
 
   private says(query: FileQuery, plan: FilePlanDto): string {
-    return `Took in ${query.name}: ${counted(plan)}`.slice(0, SAYS_LENGTH);
+    return `Loaded ${query.name}: ${counted(plan)}`.slice(0, SAYS_LENGTH);
   }
 }
 

@@ -1,4 +1,15 @@
-export { type Column, columnName, date, must, number, text, whole, word } from './columns.js';
+export {
+  type Column,
+  columnName,
+  date,
+  must,
+  number,
+  type NumberColumn,
+  text,
+  type TextColumn,
+  whole,
+  word,
+} from './columns.js';
 export {
   ACT_LIMITS,
   type ActDto,

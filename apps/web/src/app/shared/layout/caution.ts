@@ -4,11 +4,8 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
 @Component({
   selector: 'yw-caution',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<strong>Take care</strong><ng-content />`,
+  template: `<strong class="visually-hidden">Caution: </strong><ng-content />`,
   styles: `
-    strong {
-      margin-right: 0.35em;
-    }
     :host {
       display: block;
       padding: 5px 10px;

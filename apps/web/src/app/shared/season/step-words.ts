@@ -4,7 +4,7 @@ import { dayShort } from './season-words';
 
 /** What a step after a catch is called, as an act. */
 export const STEP_NAMES: Readonly<Record<StepCode, string>> = {
-  peek: 'Look whether they are still in',
+  peek: 'Look whether bees are still in',
   closeAtDusk: 'Close the entrance',
   lowerAtFirstLight: 'Take it down',
   move: 'Carry it to its place',
@@ -15,7 +15,7 @@ export const STEP_NAMES: Readonly<Record<StepCode, string>> = {
   feed: 'Feed',
   transfer: 'Transfer into frames',
   broodCheck: 'Look for eggs',
-  miteWindow: 'Mites: no capped brood',
+  miteWindow: 'Mites: while no brood is capped',
 };
 
 const REASONS: Readonly<Record<string, string>> = {
@@ -32,9 +32,11 @@ const REASONS: Readonly<Record<string, string>> = {
   'site-works': 'A place that caught once often catches again.',
   wax: 'Thin syrup in the evening helps comb building; skip it in a strong flow.',
   'no-fit-day': 'No fit day is foretold: wait for the first above 15 °C.',
-  laying: 'Eggs, a sound pattern, and disease: sunken caps, ropy larvae, chalk mummies. Report what the law says.',
-  virgin: 'A virgin queen needs her flights first. Eggs, a sound pattern, and disease; report what the law says.',
-  broodless: 'No capped brood now; follow the label and local law.',
+  laying:
+    'Look for eggs and a sound pattern; and for disease: sunken caps, ropy larvae, chalk mummies. Report notifiable disease as your law requires.',
+  virgin:
+    'A virgin queen needs her flights first. Look for eggs, a sound pattern, and disease; report notifiable disease as your law requires.',
+  broodless: 'There is no capped brood now: mites sit on the bees. Follow the label and local law.',
 };
 
 /** A step by its name; a trap with frames in it is lifted whole. */

@@ -47,6 +47,14 @@ describe('size field', () => {
     expect(await field.text()).toBe('244.5');
   });
 
+  it('keeps it too when a usable value was typed on the way there', async () => {
+    for (const text of ['900', '9000']) await field.type(text);
+    await field.leave();
+    expect(await field.text()).toBe('9000');
+    expect(await field.sentence()).toContain('Height is 9000 mm');
+    expect(value()).toBe(0.9);
+  });
+
   it('does not change a value that was only looked at', async () => {
     await field.type('244.5');
     await field.leave();

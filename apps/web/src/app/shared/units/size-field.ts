@@ -8,6 +8,7 @@ import {
   linkedSignal,
   output,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import type { NumberRange } from '@yewridge/core/shared/errors';
@@ -77,16 +78,8 @@ export class SizeField {
   /** What stands in the box: the value, unless the text there means that value already or cannot be used. */
   protected readonly text = linkedSignal<{ value: number | null; system: UnitSystem }, string>({
     source: () => ({ value: this.value(), system: this.system() }),
-    computation: ({ value, system }, previous) => {
-      const kept = previous ? null : this.#kept?.find(this.keepAs() ?? '');
-      if (typeof kept === 'string') return kept;
-      if (previous && this.#focused() && previous.source.system === system) {
-        // Half a fraction ("9 5") means nothing yet, and the value of the stroke before it may only arrive now.
-        const read = this.#read(previous.value);
-        if (!read.ok || read.value === value) return previous.value;
-      }
-      return this.#shown(value);
-    },
+    // Only the value and the units write the box anew: leaving it must not.
+    computation: (now, previous) => untracked(() => this.#textFor(now, previous)),
   });
   protected readonly hint = computed(() => {
     const value = this.otherwise();
@@ -149,6 +142,20 @@ export class SizeField {
     const from = (read.ok ? read.value : this.value()) ?? this.otherwise() ?? this.range().min ?? 0;
     const next = Math.round(from / one + steps) * one;
     this.typed(fieldText(next, kind, this.system()));
+  }
+
+  #textFor(
+    { value, system }: { readonly value: number | null; readonly system: UnitSystem },
+    previous: { readonly source: { readonly system: UnitSystem }; readonly value: string } | undefined,
+  ): string {
+    const kept = previous ? null : this.#kept?.find(this.keepAs() ?? '');
+    if (typeof kept === 'string') return kept;
+    if (previous && this.#focused() && previous.source.system === system) {
+      // Half a fraction ("9 5") means nothing yet, and the value of the stroke before it may only arrive now.
+      const read = this.#read(previous.value);
+      if (!read.ok || read.value === value) return previous.value;
+    }
+    return this.#shown(value);
   }
 
   #keep(text: string | null): void {

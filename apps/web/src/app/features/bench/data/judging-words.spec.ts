@@ -93,7 +93,9 @@ describe('bench: suitability in words', () => {
 
   it('names what costs most first, in both systems of units', () => {
     const low = { ...SAMPLE, site: { entranceHeight: 0.5 } };
-    expect(limitingSentence(judged(low), views(low))).toMatch(/^Costs most, \d+ %: .*lower than 5 m/);
+    expect(limitingSentence(judged(low), views(low))).toMatch(
+      /^Height costs most, about \d+ % of the score: .*lower than 5 m/,
+    );
     const imperial = factorViews(judged(low), [], 'imperial');
     expect(limitingSentence(judged(low), imperial)).toContain('16.4 ft');
   });

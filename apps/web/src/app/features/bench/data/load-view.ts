@@ -117,7 +117,7 @@ export function hangLines(design: Design, load: DesignLoad, system: UnitSystem):
   if (hangs.length < 2) return hangs.flatMap((one) => linesOf(one, system));
   const alone: LoadLine = {
     level: 'know',
-    sentence: 'Each is judged as if it carried all of it alone: nobody knows how they share',
+    sentence: 'Each is judged as if it carried all of it alone: nobody knows how they share it',
   };
   const named = hangs.flatMap((one) =>
     linesOf(one, system).map(({ level, sentence }) => ({
@@ -153,7 +153,7 @@ function verdictLine(verdict: HangVerdict | undefined, reserve: number | undefin
   if (verdict === undefined) {
     return {
       level: 'look',
-      sentence: 'Read the working load off the label and fill it in: without it there is no verdict',
+      sentence: 'Type the working load from the label: then this says whether it holds',
     };
   }
   const times = reserve === undefined ? '' : `${decimalText(reserve, 1)} times what is needed`;

@@ -39,6 +39,6 @@ export function problemSentence(problem: DesignProblem, system: UnitSystem): str
   const { value, range = {} } = problem;
   const known = SENTENCES[problem.reason ?? ''];
   if (known) return known({ given: length(value), least: length(range.min), most: length(range.max) });
-  if (problem.path.endsWith('topRow')) return `There are not so many screws: at most ${String(range.max)}.`;
+  if (problem.path.endsWith('topRow')) return `Too many screws: at most ${String(range.max)}.`;
   return problem.code === 'EMPTY' ? 'A stack needs at least one section.' : 'This cannot be used as it is.';
 }

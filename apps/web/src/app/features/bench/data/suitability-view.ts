@@ -244,9 +244,9 @@ const WORTH_SAYING = 0.005;
 export function limitingSentence(judged: DesignSuitability, views: readonly FactorView[]): string {
   const { limiting } = judged.score;
   const loss = judged.score.factors.find(({ factor }) => factor === limiting)?.loss ?? 0;
-  if (limiting === null || loss < WORTH_SAYING) return 'Nothing that is known speaks against it.';
+  if (limiting === null || loss < WORTH_SAYING) return 'Nothing that is known stands in the way.';
   const view = views.find(({ factor }) => factor === limiting);
-  return `Costs most, ${percentText(loss)}: ${view?.sentence ?? FACTOR_NAMES[limiting]}.`;
+  return `${FACTOR_NAMES[limiting].replace(/^./, (first) => first.toUpperCase())} costs most, about ${percentText(loss)} of the score${view ? `: ${view.sentence}` : ''}.`;
 }
 
 /** `good, 0.81`; the grade of a school never without that of the field tests: `excellent, 0.93; by field tests good, 0.81`. */

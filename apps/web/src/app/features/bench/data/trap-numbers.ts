@@ -13,7 +13,7 @@ export function numbersFrom(first: string, count: number): readonly string[] {
 /** Why these cannot be painted on traps; `null` when they can. */
 export function numberProblem(numbers: readonly string[]): string | null {
   const longest = numbers.find((number) => number.length > TRAP_LIMITS.numberLength);
-  if (longest !== undefined) return `“${longest}” is longer than ${TRAP_LIMITS.numberLength} signs.`;
+  if (longest !== undefined) return `“${longest}” is longer than ${TRAP_LIMITS.numberLength} characters.`;
   const odd = numbers.find((number) => !TRAP_NUMBER.test(number));
   if (odd !== undefined) return `“${odd}” is not a number to paint on: use letters, digits, spaces and - . /`;
   return null;

@@ -51,7 +51,7 @@ describe('bench: pages beside the sheet', () => {
   it('a starting point is made into a design of its own', async () => {
     const fixture = await open(StartPage);
     const begin = (fixture.nativeElement as HTMLElement).querySelector<HTMLButtonElement>(
-      '[aria-label="Begin with it: Five-frame nuc"]',
+      '[aria-label="Start from this: Five-frame nuc"]',
     );
     begin?.click();
     const made = http.expectOne(({ method, url }) => method === 'PUT' && url.startsWith('/api/v1/designs/'));

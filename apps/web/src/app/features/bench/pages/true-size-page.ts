@@ -148,7 +148,7 @@ export class TrueSizePage {
       if (area === 0) return size;
       return `${size}, ${figureText(area, 'area', system)}, gap ${figureText(clear, 'part', system)}`;
     } catch {
-      return 'these sizes do not go together';
+      return 'these sizes do not fit together';
     }
   }
 }

@@ -144,7 +144,7 @@ describe('bench: openings, hanging and load', () => {
     const { element } = await draw(SetupPanel, inputs);
     expect(element.textContent).toContain('10.0 cm², gap 10 mm');
     expect(element.querySelector('yw-caution')?.textContent).toContain('Never stand below it.');
-    expect(element.textContent).toContain('Read the working load off the label');
+    expect(element.textContent).toContain('Type the working load from the label');
   });
 
   it('turns an opening into mesh and says that it is closed for the way', async () => {

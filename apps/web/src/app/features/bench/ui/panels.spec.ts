@@ -72,7 +72,7 @@ describe('bench: readings panel', () => {
 
   it('says that its figures are old, or that no single change is enough', async () => {
     const old = await draw(ReadingsPanel, { ...common, fits: [], stale: true });
-    expect(old.element.textContent).toContain('From the last sizes that go together.');
+    expect(old.element.textContent).toContain('From the last sizes that fit together.');
     expect(old.element.textContent).toContain('Mend the fault first.');
     const far = await draw(ReadingsPanel, { ...common, fits: [] });
     expect(far.element.textContent).toContain('No single change brings this stack to 40 L.');

@@ -51,7 +51,7 @@ import { disputeViews } from '../data/school-view';
         }
       </section>
     }
-    <p class="foot">As the nest-choice tests have it, unless you choose another: then its price stands beside it.</p>
+    <p class="foot">These follow the published nest-choice tests. Choose another and you see what it costs.</p>
   `,
   styleUrl: './school-list.scss',
 })

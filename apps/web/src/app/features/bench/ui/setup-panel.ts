@@ -94,7 +94,7 @@ export class SetupPanel {
   protected readonly hangingWords = computed(() => {
     const { hanging } = this.design();
     const limit = figureText(this.plan().limit, 'mass', this.system());
-    return hanging ? `lifted up to ${limit}, ${FLOW_NAMES[this.plan().flow]}` : 'how it hangs, what you lift';
+    return hanging ? `you lift up to ${limit}; ${FLOW_NAMES[this.plan().flow]}` : 'how it hangs, what you lift';
   });
   protected readonly combs = computed(() => darkCombs(this.design().sections.flatMap(({ contents }) => contents)));
   protected readonly lid = computed(() => {

@@ -119,7 +119,7 @@ describe('the track: what stands where', () => {
       colonyGroups(tracked(one), { half, system: 'metric', past: null })[0]!.rows[0]!.next;
     expect(next(inTrap)).toEqual({
       head: 'Until 21:06',
-      sub: 'Look whether they are still in',
+      sub: 'Look whether bees are still in',
       presses: false,
     });
     expect(next(kept('V-02', '2026-05-01'))).toEqual({ head: 'Settled 8 May', sub: 'West apiary', presses: false });

@@ -117,7 +117,7 @@ export class CatchPage {
   readonly #stayId = computed(() => this.card()?.caught.deploymentId ?? null);
   readonly #stay = viewFor(this.#stayId, (id) => (id === null ? of(null) : this.#records.one('deployments', id)));
   protected readonly carryMissing = computed(() =>
-    this.#stay.data() === null ? 'The stay of this trap has not come yet: it is fetched once, with the page.' : null,
+    this.#stay.data() === null ? 'This hanging is still being fetched: a moment.' : null,
   );
   protected readonly dayProblem = signal<string | null>(null);
   protected readonly sites = toSignal(

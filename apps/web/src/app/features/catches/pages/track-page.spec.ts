@@ -42,6 +42,7 @@ describe('the page of the track', () => {
     widthPx = 1200,
     inputs: Readonly<Record<string, string>> = {},
   ): Promise<void> {
+    localStorage.clear();
     TestBed.configureTestingModule({
       providers: [
         provideHttpClient(),

@@ -11,7 +11,7 @@ const SIGNS: Readonly<Record<QueenSign, readonly [sees: string, suggests: string
 const GUESSES: Readonly<Record<QueenGuess, string>> = {
   likelyIn: 'She is likely in. Close when the last have come in.',
   likelyNot: 'She is likely not with them. Look where the cluster hung; they may fly back to her within the hour.',
-  unclear: 'The signs say no one thing. Look again in a quarter of an hour.',
+  unclear: 'The signs disagree. Look again in a quarter of an hour.',
   nothingSeen: 'Tick what you see in the first quarter of an hour.',
 };
 

@@ -41,11 +41,13 @@ export function deviceLines(view: DevicesDto, system: UnitSystem): readonly Devi
 
 export function devicesAnswer({ devices }: DevicesDto): string {
   const here = devices.filter(({ removedAt }) => removedAt === null);
-  if (here.length === 0) return 'No sensor tells anything yet';
+  if (here.length === 0) return 'No sensor reports yet';
   const simulated = here.filter((one) => one.simulated).length;
-  const count = `${here.length} ${here.length === 1 ? 'device tells' : 'devices tell'}`;
+  const count = `${here.length} ${here.length === 1 ? 'device reports' : 'devices report'}`;
   if (simulated === 0) return count;
-  return simulated === here.length ? `${count}, all simulated` : `${count}, ${simulated} of them simulated`;
+  return simulated === here.length
+    ? `${count}; ${here.length === 1 ? 'it is' : 'all are'} simulated`
+    : `${count}; ${simulated} of them simulated`;
 }
 
 /** A view with one more reading in it; one that is in it already changes nothing. */

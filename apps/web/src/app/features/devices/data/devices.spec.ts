@@ -45,11 +45,11 @@ describe('devices in words', () => {
       }),
     );
     expect(measuredWords(reading(1, { perMin: 1, insideC: null }), 'imperial')).toBe('1 bee a minute, 7.5 lb');
-    expect(devicesAnswer(view())).toBe('No sensor tells anything yet');
+    expect(devicesAnswer(view())).toBe('No sensor reports yet');
     expect(devicesAnswer(view(device(), device({ id: 'b', simulated: true })))).toBe(
-      '2 devices tell, 1 of them simulated',
+      '2 devices report; 1 of them simulated',
     );
-    expect(devicesAnswer(view(device({ removedAt: '2026-05-14T16:00:00.000Z' })))).toBe('No sensor tells anything yet');
+    expect(devicesAnswer(view(device({ removedAt: '2026-05-14T16:00:00.000Z' })))).toBe('No sensor reports yet');
   });
 
   it('count a reading that comes in once, and keep the latest by its time, not by its coming', () => {

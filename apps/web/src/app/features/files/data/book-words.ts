@@ -1,130 +1,21 @@
 import { type Column, columnsOf, type RecordDto, type TableName } from '@yewridge/contract/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import {
-  CARRIER_NAMES,
-  dayLong,
-  ENTRANCE_NAMES,
-  FOLLOWUP_NAMES,
-  HUNG_BY_NAMES,
-  METHOD_NAMES,
-  QUEEN_NAMES,
-  SHADE_NAMES,
-  SIZE_NAMES,
-  SUBSTANCE_NAMES,
-} from '../../../shared/season/season-words';
-import { type FieldKind, valueText } from '../../../shared/units/parse';
+  labelOf,
+  type LinkNames,
+  numberAs,
+  shownNumber,
+  type Value,
+  wordSaid,
+} from '../../../shared/records/record-words';
+import { dayLong } from '../../../shared/season/season-words';
+import { valueText } from '../../../shared/units/parse';
 
 /** A row of the book, whatever its table. */
 export type BookRow = RecordDto<TableName>;
-export type Value = string | number | boolean | null;
-/** What a linked record is called, by its table and id. */
-export type LinkNames = ReadonlyMap<string, ReadonlyMap<string, string>>;
 
 export const valueOf = (row: BookRow, field: string): Value =>
   (row as unknown as Readonly<Record<string, Value>>)[field] ?? null;
-
-/** Words for words; what is not here is said as it stands, parted: `lastCatchSite` → `last catch site`. */
-const WORDS: Readonly<Record<string, string>> = {
-  ...SHADE_NAMES,
-  ...HUNG_BY_NAMES,
-  ...ENTRANCE_NAMES,
-  ...CARRIER_NAMES,
-  ...SUBSTANCE_NAMES,
-  ...METHOD_NAMES,
-  N: 'north',
-  S: 'south',
-};
-/** Words that mean something else in another table. */
-const WORDS_OF: Partial<Record<TableName, Readonly<Record<string, string>>>> = {
-  catches: { ...SIZE_NAMES, ...QUEEN_NAMES, ...METHOD_NAMES },
-  followups: FOLLOWUP_NAMES,
-};
-
-const parted = (text: string): string => text.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
-export const wordSaid = (table: TableName, word: string): string =>
-  WORDS_OF[table]?.[word] ?? WORDS[word] ?? parted(word);
-
-const LABELS: Readonly<Record<string, string>> = {
-  trapId: 'trap',
-  siteId: 'site',
-  ownerId: 'landowner',
-  deploymentId: 'stay',
-  baitId: 'lure',
-  catchId: 'catch',
-  afterSwarmOf: 'after-swarm of',
-  elevationM: 'above the sea',
-  waterM: 'water within',
-  heightUsedM: 'height used',
-  heightM: 'height of the door',
-  facingDeg: 'faces',
-  lat: 'latitude',
-  lon: 'longitude',
-  effort: 'effort to reach it',
-  scoutsPerMin: 'scouts a minute',
-  massKg: 'mass',
-  oilMassKg: 'oil left',
-  tMinC: 'lowest',
-  tMaxC: 'highest',
-  rainMm: 'rain',
-  windMps: 'wind',
-  lengthM: 'length',
-  widthM: 'width',
-  thicknessM: 'thickness',
-  takenOn: 'taken on',
-  on: 'day',
-  at: 'day and hour',
-  date: 'day',
-  occupied: 'bees have moved in',
-  accessWeekdays: 'weekdays it can be reached',
-  swarms: 'swarms expected a season',
-};
-
-/** What a column is called on the screen; its unit is the reader's. */
-export const labelOf = (field: string): string => LABELS[field] ?? parted(field);
-
-/** How a number is written and read: SI in the record, the reader's units on the screen. */
-export interface NumberAs {
-  readonly kind: FieldKind;
-  /** Added to the record's value to get the SI value of that kind. */
-  readonly plus?: number;
-  readonly times?: number;
-  /** What stands behind a plain number. */
-  readonly unit?: string;
-}
-const CELSIUS: NumberAs = { kind: 'temperature', plus: 273.15 };
-const NUMBERS: Readonly<Record<string, NumberAs>> = {
-  elevationM: { kind: 'height' },
-  waterM: { kind: 'height' },
-  heightUsedM: { kind: 'height' },
-  heightM: { kind: 'height' },
-  lengthM: { kind: 'length' },
-  widthM: { kind: 'length' },
-  thicknessM: { kind: 'length' },
-  facingDeg: { kind: 'degrees' },
-  massKg: { kind: 'mass' },
-  oilMassKg: { kind: 'number', times: 1000, unit: 'g' },
-  effort: { kind: 'time' },
-  windMps: { kind: 'speed' },
-  tMinC: CELSIUS,
-  tMaxC: CELSIUS,
-  rainMm: { kind: 'number', unit: 'mm' },
-};
-/** Lures are weighed out in grams, bees and boxes in kilograms. */
-const NUMBERS_OF: Partial<Record<TableName, Readonly<Record<string, NumberAs>>>> = {
-  baits: { massKg: { kind: 'number', times: 1000, unit: 'g' } },
-};
-
-/** `null` where the exact figure matters, which a rounded field would spoil. */
-export function numberAs(table: TableName, field: string, column: Column): NumberAs | null {
-  if (field === 'lat' || field === 'lon') return null;
-  const known = NUMBERS_OF[table]?.[field] ?? NUMBERS[field];
-  if (known) return known;
-  return column.kind === 'whole' ? { kind: 'count' } : { kind: 'number' };
-}
-
-export const shownNumber = (value: number, { plus = 0, times = 1 }: NumberAs): number => value * times + plus;
-export const keptNumber = (value: number, { plus = 0, times = 1 }: NumberAs): number =>
-  Number(((value - plus) / times).toPrecision(12));
 
 /** One value as a keeper reads it. */
 export function valueSaid(
@@ -223,9 +114,6 @@ export function linkSaid(
   const short = `${trap} at ${site}`;
   return { short, full: `${short}, hung ${dayLong(String(valueOf(row, 'hungOn')))}` };
 }
-
-/** Where the full names of a table are found among the names. */
-export const inFull = (table: string): string => `${table}, in full`;
 
 /** A row in words: what it is, then everything else that was said. */
 export function rowSaid(

@@ -72,7 +72,7 @@ export function kindWords({ kind, table, fresh }: FilePlanDto): string {
     case 'backup':
       return 'A backup of Yewridge';
     case null:
-      return 'Nothing that can be taken in';
+      return 'Nothing that can be loaded';
   }
 }
 
@@ -80,9 +80,9 @@ export function kindWords({ kind, table, fresh }: FilePlanDto): string {
 export function planWords(plan: FilePlanDto): string {
   const { kind, fresh, changed, same, faultCount } = plan;
   if (faultCount > 0) {
-    return `${many(faultCount, 'place stands', 'places stand')} against it. Nothing of it is taken in until all are mended.`;
+    return `${many(faultCount, 'place stands', 'places stand')} against it. Nothing of it is loaded until all are mended.`;
   }
-  if (kind === 'backup') return 'It takes the place of everything kept here.';
+  if (kind === 'backup') return 'It replaces everything kept here.';
   if (kind === 'sheet') return 'It is drawn under the sites; the record does not change.';
   const parts = [
     fresh > 0 ? `${fresh.toLocaleString('en-GB')} new` : '',

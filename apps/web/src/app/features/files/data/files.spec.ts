@@ -1,17 +1,7 @@
 import type { FilePlanDto } from '@yewridge/contract/files';
 import { columnsOf, TABLE_NAMES, type TableName } from '@yewridge/contract/season';
-import {
-  type BookRow,
-  changesSaid,
-  keptNumber,
-  linkedTables,
-  type LinkNames,
-  linkSaid,
-  numberAs,
-  rowSaid,
-  shownNumber,
-  valueSaid,
-} from './book-words';
+import { keptNumber, type LinkNames, numberAs, shownNumber } from '../../../shared/records/record-words';
+import { type BookRow, changesSaid, linkedTables, linkSaid, rowSaid, valueSaid } from './book-words';
 import { canTake, faultPlace, keptWords, planWords, sizeWords, TABLE_GROUPS, TABLE_NAMES_SAID } from './file-words';
 
 const nothing: FilePlanDto = {
@@ -43,7 +33,7 @@ describe('files in words', () => {
     const some = { ...nothing, fresh: 1200, changed: 1, same: 3 };
     expect([planWords(some), canTake(some)]).toEqual(['1,200 new, 1 changed, 3 kept like that already.', true]);
     const faulty = { ...some, faultCount: 1 };
-    expect(planWords(faulty)).toContain('1 place stands against it. Nothing of it is taken in');
+    expect(planWords(faulty)).toContain('1 place stands against it. Nothing of it is loaded');
     expect(canTake(faulty)).toBeFalse();
     expect(canTake({ ...nothing, kind: 'backup' })).toBeTrue();
     expect(canTake({ ...nothing, kind: null })).toBeFalse();

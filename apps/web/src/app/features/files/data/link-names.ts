@@ -7,7 +7,8 @@ import { forkJoin, type Observable, of } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { failuresInWords } from '../../../shared/http/api-failure';
 import { RecordsApi } from '../../../shared/season/records-api';
-import { type BookRow, FIRST_SORT, inFull, linkedTables, type LinkNames, linkSaid } from './book-words';
+import { inFull, type LinkNames } from '../../../shared/records/record-words';
+import { type BookRow, FIRST_SORT, linkedTables, linkSaid } from './book-words';
 
 const MOST_TRAPS = 200;
 const MOST_ROWS = 500;

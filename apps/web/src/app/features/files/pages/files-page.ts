@@ -113,7 +113,7 @@ export class FilesPage {
     if (!file) return;
     const most = BACKUP_NAME.test(file.name) ? FILE_LIMITS.backup : FILE_LIMITS.bytes;
     if (file.size > most) {
-      this.failure.set(`${file.name} has ${sizeWords(file.size)}; at most ${sizeWords(most)} are taken in at once.`);
+      this.failure.set(`${file.name} has ${sizeWords(file.size)}; at most ${sizeWords(most)} can be loaded at once.`);
       return;
     }
     this.#id = crypto.randomUUID();
@@ -222,7 +222,7 @@ export class FilesPage {
   protected removeSheet(id: string, name: string): void {
     this.api.removeSheet(id).subscribe({
       next: () => {
-        this.#toast.tell(`“${name}” was taken away from under the map`);
+        this.#toast.tell(`“${name}” was removed from under the map`);
         this.view.reload();
       },
       error: (failure: ApiFailure) => {

@@ -1,6 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  untracked,
+} from '@angular/core';
+import type { FormGroup } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { blank, type ChangeDto, columnsOf, type LoggedChangeDto, type TableName } from '@yewridge/contract/season';
+import { blank, type ChangeDto, type LoggedChangeDto, type TableName } from '@yewridge/contract/season';
 import { forkJoin, of } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { PageHeader } from '../../../shared/layout/page-header';
@@ -10,10 +20,12 @@ import { binned, changed, made, RecordsApi } from '../../../shared/season/record
 import { dayLong } from '../../../shared/season/season-words';
 import { viewFor } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
-import { type BookRow, changesSaid, labelOf, rowSaid, valueOf } from '../data/book-words';
+import { changesOf } from '../../../shared/records/form-state';
+import { recordForm, stillNeeded } from '../../../shared/records/record-form';
+import { type BookRow, changesSaid, rowSaid, valueOf } from '../data/book-words';
 import { TABLE_NAMES_SAID } from '../data/file-words';
 import { LinkNamesOf } from '../data/link-names';
-import { type RowDraft, RowForm } from '../ui/row-form';
+import { RowForm } from '../ui/row-form';
 
 const NEW = 'new';
 
@@ -53,31 +65,36 @@ export class RowPage {
     names: this.view.data()?.names ?? new Map<string, ReadonlyMap<string, string>>(),
   }));
 
-  /** What is typed stays until it is kept, whatever the row does meanwhile. */
-  readonly #typed = linkedSignal<string, RowDraft>({
-    source: () => `${this.table()}/${this.id()}`,
-    computation: () => ({}),
+  /** One form a row; what is typed stays in it until it is kept, whatever the row does meanwhile. */
+  protected readonly form = linkedSignal<
+    { readonly key: string; readonly row: BookRow | null | undefined },
+    FormGroup | null
+  >({
+    source: () => ({ key: `${this.table()}/${this.id()}`, row: this.view.data() ? this.#row() : undefined }),
+    computation: ({ key, row }, before) => {
+      if (row === undefined) return null;
+      return before?.value && before.source.key === key ? before.value : recordForm(this.table(), row ?? {});
+    },
   });
-  protected readonly draft = computed<RowDraft>(() => {
-    const row = this.#row();
-    const fields = columnsOf(this.table()).map(([field]) => [field, row ? valueOf(row, field) : null] as const);
-    return { ...Object.fromEntries(fields), ...this.#typed() };
-  });
+  readonly #formChanges = changesOf(this.form);
   protected readonly binned = computed(() => (this.#row()?.deletedAt ?? null) !== null);
   protected readonly answer = computed(() => {
     const row = this.#row();
     if (this.id() === NEW) return `A new row among the ${this.tableName()}`;
     return row ? rowSaid(this.table(), row, this.#how()).head : 'One row';
   });
-  /** Columns that are needed and still empty. */
-  protected readonly missing = computed(() =>
-    columnsOf(this.table())
-      .filter(([field, column]) => column.required && (this.draft()[field] ?? null) === null)
-      .map(([field]) => labelOf(field)),
-  );
-  protected readonly touched = computed(() => {
+  protected readonly missing = computed(() => {
+    this.#formChanges();
+    const form = this.form();
+    return form ? stillNeeded(form) : [];
+  });
+  /** Whole, and not as it was kept. */
+  protected readonly ready = computed(() => {
+    this.#formChanges();
+    const form = this.form();
     const row = this.#row();
-    return Object.entries(this.#typed()).some(([field, value]) => value !== (row ? valueOf(row, field) : null));
+    if (!form?.valid) return false;
+    return Object.entries(form.controls).some(([field, { value }]) => value !== (row ? valueOf(row, field) : null));
   });
   protected readonly story = computed(() => {
     const changes = this.view.data()?.changes ?? [];
@@ -89,16 +106,24 @@ export class RowPage {
     }));
   });
 
-  protected say(change: RowDraft): void {
-    this.#typed.update((typed) => ({ ...typed, ...change }));
+  constructor() {
+    // What was written elsewhere meanwhile stands in the fields nobody has touched.
+    effect(() => {
+      const row = this.#row();
+      const form = untracked(() => this.form());
+      if (!row || !form) return;
+      for (const [field, control] of Object.entries(form.controls))
+        if (control.pristine && control.value !== valueOf(row, field)) control.setValue(valueOf(row, field));
+    });
   }
 
   protected keep(): void {
     const table = this.table();
     const row = this.#row();
-    const draft: Readonly<Record<string, unknown>> = this.draft();
+    const draft = this.form()?.getRawValue() as Readonly<Record<string, unknown>>;
     if (row) {
       this.#do(`${rowSaid(table, row, this.#how()).head} put right`, changed(table, row, draft));
+      this.form()?.markAsPristine();
     } else {
       const record = made(table, blank(table, draft));
       this.#do(`A row among the ${this.tableName()} written`, record);

@@ -56,11 +56,11 @@ export class PlanSheet {
   protected readonly takeWords = computed(() => {
     switch (this.plan().kind) {
       case 'backup':
-        return 'Put it in place of everything';
+        return 'Replace everything with it';
       case 'sheet':
         return 'Put it under the map';
       default:
-        return 'Take it in';
+        return 'Load it';
     }
   });
 }

@@ -42,8 +42,13 @@ export const LANDMARK_NAMES: Readonly<Record<NonNullable<RecordDto<'sites'>['lan
   woodInterior: 'inside a wood',
   other: 'something else',
 };
-export const PERMISSION_NAMES = { granted: 'yes', asked: 'asked', refused: 'no', unknown: 'not asked' } as const;
-export const HOW_NAMES = { byWord: 'by word', letter: 'by letter', message: 'by message' } as const;
+export const PERMISSION_NAMES = {
+  granted: 'given',
+  asked: 'asked for',
+  refused: 'refused',
+  unknown: 'not asked yet',
+} as const;
+export const HOW_NAMES = { byWord: 'in person', letter: 'by letter', message: 'by message' } as const;
 export const RISK_NAMES = { theft: 'theft', livestock: 'livestock', flood: 'flood', mowing: 'mowing' } as const;
 const STATE_WORDS: Readonly<Record<SiteState, string>> = {
   hung: 'a trap hangs',

@@ -44,9 +44,7 @@ export class SiteForm {
     const read = readPlace(this.typedPlace());
     return read.ok ? null : read.sentence;
   });
-  protected readonly nameFault = computed(() =>
-    this.site().name.trim() === '' ? 'A site needs a name to be spoken of.' : null,
-  );
+  protected readonly nameFault = computed(() => (this.site().name.trim() === '' ? 'A site needs a name.' : null));
 
   protected typePlace(text: string): void {
     this.typedPlace.set(text);

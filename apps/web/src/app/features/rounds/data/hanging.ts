@@ -154,7 +154,9 @@ export function pastWords({ stays }: GroundSiteDto): string {
     (sum, { hungOn, takenDownOn }) => sum + (takenDownOn === null ? 0 : daysBetween(hungOn, takenDownOn)),
     0,
   );
-  return caught === 0 ? `no catch in ${days} days` : `${caught} ${caught === 1 ? 'catch' : 'catches'} in ${days} days`;
+  return caught === 0
+    ? `${days} days without a catch`
+    : `${caught} ${caught === 1 ? 'catch' : 'catches'} in ${days} days`;
 }
 
 export function permissionWords({ site }: GroundSiteDto, today: IsoDate): string {

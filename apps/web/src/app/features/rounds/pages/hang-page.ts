@@ -137,7 +137,8 @@ export class HangPage {
   protected readonly answer = computed(() => {
     const [trap, site] = [this.chosenTrap(), this.chosenSite()];
     if (!this.view.data()) return 'Hang a trap';
-    if (!trap) return `${this.traps().length} traps can go out`;
+    const free = this.traps().length;
+    if (!trap) return free === 1 ? '1 trap can go out' : `${free} traps can go out`;
     return site ? `${trap.number} at ${site.site.name}` : `${trap.number}, but where?`;
   });
   /** Traps that hang nearer than a scout flies in a minute share their scouts. */

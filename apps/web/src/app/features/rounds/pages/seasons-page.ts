@@ -8,7 +8,7 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { RoundsApi } from '../data/rounds-api';
 import { cornerWords, seasonRows, siteRows } from '../data/summary-words';
 
-/** What the seasons came to: traps out, days at risk and catches, in all and by site. */
+/** Season by season: traps hung, days at risk and catches, in all and by site. */
 @Component({
   selector: 'yw-seasons-page',
   imports: [PageHeader, Waiting, Empty, Failed, RouterLink],

@@ -30,11 +30,11 @@ function dueWords(
 ): { readonly due: string; readonly look: boolean } {
   if (state === 'melted') return { due: '', look: false };
   const found = combDue(drawnYear, thisYear);
-  if (found.state === 'due') return { due: `due out since ${found.dueYear}`, look: true };
-  return { due: found.state === 'dueNext' ? 'due out next year' : `due out in ${found.dueYear}`, look: false };
+  if (found.state === 'due') return { due: `too old since ${found.dueYear}`, look: true };
+  return { due: found.state === 'dueNext' ? 'take it out next year' : `take it out in ${found.dueYear}`, look: false };
 }
 
-/** Combs, those that are due out first, then the oldest. */
+/** Combs, those that are too old first, then the oldest. */
 export function combLines(
   combs: readonly RecordDto<'combs'>[],
   numbers: ReadonlyMap<string, string>,
@@ -79,6 +79,6 @@ export function goodsGroups(goods: readonly RecordDto<'goods'>[], system: UnitSy
 export function shelfAnswer(combs: readonly CombLine[], goods: readonly RecordDto<'goods'>[]): string {
   const due = combs.filter(({ look }) => look).length;
   const lures = goods.filter(({ kind }) => kind === 'lure').reduce((sum, { count }) => sum + count, 0);
-  const combWords = due === 0 ? 'No comb is due out' : `${due} ${due === 1 ? 'comb is' : 'combs are'} due out`;
-  return `${combWords}, ${lures} lures left`;
+  const combWords = due === 0 ? 'No comb is too old' : `${due} ${due === 1 ? 'comb is' : 'combs are'} too old`;
+  return `${combWords}; ${lures} ${lures === 1 ? 'lure' : 'lures'} left`;
 }

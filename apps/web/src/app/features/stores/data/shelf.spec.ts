@@ -14,7 +14,7 @@ const goods = (id: string, change: Partial<Fields<'goods'>>): RecordDto<'goods'>
 });
 
 describe('stores: the shelf', () => {
-  it('puts what is due out first and what was melted down last', () => {
+  it('puts what is too old first and what was melted down last', () => {
     const lines = combLines(
       [
         comb('young', {}),
@@ -25,12 +25,12 @@ describe('stores: the shelf', () => {
       2026,
     );
     expect(lines.map((line) => [line.comb.id, line.colour, line.where, line.due])).toEqual([
-      ['old', 'white', 'in V-03', 'due out since 2026'],
-      ['young', 'green', 'spare', 'due out in 2029'],
+      ['old', 'white', 'in V-03', 'too old since 2026'],
+      ['young', 'green', 'spare', 'take it out in 2029'],
       ['gone', 'green', 'melted down', ''],
     ]);
     expect(shelfAnswer(lines, [goods('a', { count: 24 }), goods('b', { kind: 'strap', count: 9 })])).toBe(
-      '1 comb is due out, 24 lures left',
+      '1 comb is too old; 24 lures left',
     );
   });
 

@@ -30,8 +30,8 @@ describe('stores: what to look at on a trap, in words', () => {
       { paintedOn: '2026-05-01' },
       'look: Let the paint air out until 22 May 2026: scouts turn away from it',
     ],
-    ['old comb', { darkCombs: 1, combSince: '2021-05-13' }, 'look: Its comb is due out since 13 May 2026'],
-    ['comb nearly due', { darkCombs: 1, combSince: '2021-06-20' }, 'know: Its comb is due out on 20 Jun 2026'],
+    ['old comb', { darkCombs: 1, combSince: '2021-05-13' }, 'look: Its comb has been too old since 13 May 2026'],
+    ['comb nearly due', { darkCombs: 1, combSince: '2021-06-20' }, 'know: Its comb is too old from 20 Jun 2026 on'],
     ['no weight', { massKg: null }, 'know: Not weighed yet: until then its mass is computed'],
   ] as readonly (readonly [string, Partial<TrapDocument>, string])[]) {
     it(`${what}: ${says}`, () => {

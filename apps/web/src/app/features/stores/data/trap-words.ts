@@ -24,12 +24,12 @@ export function todayIn(now: string, timeZone: string): string {
 const SENTENCES: Readonly<Record<TrapCheckCode, (day: string) => string>> = {
   'to-mend': () => 'It is to be mended before it hangs',
   retired: () => 'Retired',
-  'painted-in-future': () => 'It is painted on a day that is still to come',
+  'painted-in-future': () => 'Its painting day is still to come',
   'fresh-paint': (day) => `Let the paint air out until ${day}: scouts turn away from it`,
   'paint-aired': () => 'The paint has aired',
-  'comb-age-unknown': () => 'Nobody said when its comb went in: dark comb is due out after five years',
-  'comb-overdue': (day) => `Its comb is due out since ${day}`,
-  'comb-due-soon': (day) => `Its comb is due out on ${day}`,
+  'comb-age-unknown': () => 'Nobody said when its comb went in: take dark comb out after five years',
+  'comb-overdue': (day) => `Its comb has been too old since ${day}`,
+  'comb-due-soon': (day) => `Its comb is too old from ${day} on`,
   'not-weighed': () => 'Not weighed yet: until then its mass is computed',
 };
 
@@ -48,7 +48,7 @@ export function trapLines(trap: TrapDocument, today: string): readonly TrapLine[
 
 /** Why this cannot be painted on a trap; `null` when it can. */
 export function numberFault(text: string): string | null {
-  if (text.trim() === '') return 'A trap needs a number; the old one stays.';
+  if (text.trim() === '') return 'A trap needs a number; it keeps the old one.';
   return TRAP_NUMBER.test(text.trim())
     ? null
     : `“${text.trim()}” is not a number to paint on: use letters, digits, spaces and - . / The old one stays.`;

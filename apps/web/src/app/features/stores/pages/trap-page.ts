@@ -80,7 +80,7 @@ export class TrapPage {
     if (!document) return 'Trap';
     const mass = document.massKg === null ? 'not weighed yet' : figureText(document.massKg, 'mass', this.#system());
     const gross = this.rows().find(({ name }) => name === 'Gross')?.built;
-    return `${document.number}: ${gross ?? 'sizes do not go together'}, ${mass}`;
+    return `${document.number}: ${gross ?? 'sizes do not fit together'}, ${mass}`;
   });
   protected readonly rows = computed(() => {
     const loaded = this.#loaded();

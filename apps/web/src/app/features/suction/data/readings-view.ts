@@ -54,7 +54,7 @@ export function arrivalLine({ rig, readings, system }: View, swarm: SwarmLanding
       ['Sags in the box', flight.sag === null ? '–' : figureText(flight.sag, 'length', system)],
     ],
     source: 'Drag law; free round jet. Bend and wall losses from moving grain by air [rules of thumb].',
-    sure: 'About ±25 % on the speed. The histogram is the spread between bees, not that doubt; two figures are honest.',
+    sure: 'About ±25 % on the speed. The histogram is the spread between bees, not that doubt; two digits are all that is known.',
   };
   if (landing === null) {
     const where =
@@ -87,7 +87,7 @@ export function bindingWords(lane: GateLane): string {
   }
   const shut = named(lowLimit);
   const open = named(highLimit);
-  if (!ok) return `${sentence(shut ?? 'the landing')} and ${open ?? 'carrying them'} exclude each other.`;
+  if (!ok) return `${sentence(shut ?? 'the landing')} and ${open ?? 'carrying them'} cannot both be had.`;
   const ends = [shut && `${shut} sets the tight end`, open && `${open} the open end`].filter((text) => text !== null);
   return ends.length === 0 ? 'Every setting of this gate will do.' : `${sentence(ends.join(', '))}.`;
 }
@@ -227,12 +227,16 @@ export function screenLine({ rig, readings, system }: View): Line {
 export function feedLine({ rig, readings }: View): Line | null {
   const { crowding } = readings;
   if (!crowding) return null;
-  const word = { clear: 'the hose stays clear', crowded: 'the hose crowds', choked: 'the hose chokes' }[crowding.level];
+  const word = {
+    clear: 'the hose stays clear; it clogs above',
+    crowded: 'the hose crowds; it clogs above',
+    choked: 'the hose clogs: it takes at most',
+  }[crowding.level];
   return {
     id: 'feed',
     pieces: [
+      small(`At ${decimalText(rig.bees.feedRate, 0)} bees a second ${word} `),
       big(decimalText(crowding.feedLimit, 0)),
-      small(` bees a second is the most; at ${decimalText(rig.bees.feedRate, 0)} a second ${word}`),
     ],
     working: {
       formula: 'least of: 3 % of the mouth full of bees, choking at 97 % free, a quarter of the pressure',
@@ -343,7 +347,7 @@ export function powerLine({ rig, system }: View, power: RigPowerReading | null):
   if (power === null || power.kind === 'unknown') {
     return {
       id: 'power',
-      pieces: [small('Say the power on the source’s label, and its current and charge are told.')],
+      pieces: [small('Type the power from the source’s label: then its current and charge are shown.')],
       working: working([]),
     };
   }

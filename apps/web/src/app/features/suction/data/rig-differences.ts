@@ -32,6 +32,6 @@ export function versionOf(
 
 export function versionWords(versions: readonly RigVersionDto[], rig: Rig): string {
   const { number, kept } = versionOf(versions, rig);
-  if (!kept) return `version ${number}, not kept yet`;
+  if (!kept) return `version ${number}, not saved as a version`;
   return `version ${number}${versions.at(-1)?.reason === 'calibrated' ? ', calibrated' : ''}`;
 }

@@ -8,7 +8,7 @@ export interface Verdict {
 }
 
 export const PIN_WORDS: Readonly<Record<PinLevel, string>> = {
-  free: 'free, she walks off at will',
+  free: 'free: a bee can walk off',
   drawn: 'drawn to it',
   held: 'held to it',
   pinned: 'pinned to it',

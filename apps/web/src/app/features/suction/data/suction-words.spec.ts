@@ -97,10 +97,8 @@ describe('suction: what is read off a rig', () => {
 
   it('screen, feed and power are sentences with their figure', () => {
     expect(said(screenLine(view(topBox)))).toMatch(/^\d+ % of the pinning limit; holds until \d+ % of it is covered$/);
-    expect(said(feedLine(view(topBox)))).toMatch(
-      /^\d+ bees a second is the most; at 30 a second the hose stays clear$/,
-    );
-    expect(said(powerLine(view(topBox), { kind: 'unknown' }))).toContain('Say the power on the source’s label');
+    expect(said(feedLine(view(topBox)))).toMatch(/^At 30 bees a second the hose stays clear; it clogs above \d+$/);
+    expect(said(powerLine(view(topBox), { kind: 'unknown' }))).toContain('Type the power from the source’s label');
   });
 });
 
@@ -220,9 +218,9 @@ describe('suction: parts and edits', () => {
 
   it('a rig is the newest version, or the next while it differs from it', () => {
     const one = { version: 1, document: topBox, frozenAt: '', reason: 'calibrated' } as const;
-    expect(versionWords([], topBox)).toBe('version 1, not kept yet');
+    expect(versionWords([], topBox)).toBe('version 1, not saved as a version');
     expect(versionWords([one], topBox)).toBe('version 1, calibrated');
-    expect(versionWords([one], weak)).toBe('version 2, not kept yet');
+    expect(versionWords([one], weak)).toBe('version 2, not saved as a version');
   });
 
   it('bees may be told by the size of their cluster', () => {

@@ -73,12 +73,12 @@ export class LossesPage {
   protected readonly says = computed(() => {
     const fit = this.fit();
     if (fit.jobs === 0) return 'No job yet: this is the rule of thumb alone, 1 % at 5 m/s, doubling every 2.2 m/s.';
-    const few = fit.effectiveBees < FEW_BEES ? ' That is little; the rule of thumb still speaks louder.' : '';
+    const few = fit.effectiveBees < FEW_BEES ? ' That is little: the rule of thumb still counts for more.' : '';
     const doubt = fit.slopeDoubtful
       ? ' Your jobs do not yet show that speed matters.'
       : ' Your jobs show that speed matters.';
     const jobs = fit.jobs === 1 ? 'One job counts' : `${fit.jobs} jobs count`;
-    return `${jobs} as ${decimalText(fit.effectiveBees, 0)} independent bees, since bees of one job share their fate.${few}${doubt}`;
+    return `${jobs} for as much as ${decimalText(fit.effectiveBees, 0)} bees would alone, since all bees of a job share its luck.${few}${doubt}`;
   });
   protected readonly answer = computed(() => {
     const { jobs, moved } = this.limit();

@@ -92,7 +92,7 @@ export class AirSheet {
         return this.narrow()
           ? []
           : [
-              `Screen at ${percentText(screen.state.pinRatio / PIN_LEVELS.free)} of its limit`,
+              `The screen pulls at ${percentText(screen.state.pinRatio / PIN_LEVELS.free)} of what pins a bee`,
               `${figureText(state.speed.screenUncovered, 'speed', system)} through it`,
             ];
       case 'box':

@@ -100,7 +100,7 @@ describe('the season in full', () => {
       'Earliest',
       'Peak',
       'Last',
-      'Take in',
+      'Take the traps in',
     ]);
     const working = seasonWorking(sheet(), 'metric')!;
     expect(working.inputs).toContain(['catches', '2024: 2, 2025: 1, 2026: 1']);

@@ -35,7 +35,7 @@ export function dateRows({ prediction }: SeasonClockDto): readonly DateRow[] {
     markRow('Earliest', earliest, 'one swarm in twenty has come by then'),
     markRow('Peak', peak, 'most on a day'),
     markRow('Last', last, 'nineteen in twenty have come by then'),
-    ...plain('Take in', takeIn, '', 'the late end of the last'),
+    ...plain('Take the traps in', takeIn, '', 'the late end of the last'),
   ];
 }
 
@@ -72,7 +72,7 @@ export function seasonWorking({ clock, prior, years }: SeasonSheetDto, system: U
     ],
     source:
       'kernel density round the year; degree-days of the keeper’s weather (single sine, 10 to 30 °C); the keeper’s blooms',
-    sure: 'bands of 80 in 100, approximate. The guess from latitude is off by two weeks easily; 0.6, 0.3 and the spread between years are rules of thumb that more seasons put right.',
+    sure: 'bands of 8 years in 10, approximate. The guess from latitude is off by two weeks easily; 0.6, 0.3 and the spread between years are rules of thumb that more seasons put right.',
   };
 }
 

@@ -5,7 +5,7 @@ import { monthDay } from '../../../shared/season/season-words';
 /** Where today stands in the season. */
 export function phaseWords({ today, prediction, lacks }: SeasonClockDto): readonly [head: string, sub: string] {
   const { peak, earliest, last, tropical, hangBy } = prediction;
-  const give = `give or take ${Math.round((peak.hi - peak.lo) / 2)}, 80 in 100`;
+  const give = `give or take ${Math.round((peak.hi - peak.lo) / 2)} days (8 years in 10)`;
   const lacking = lacks.length === 0 ? '' : `; no ${lacks.join(' and no ')} is known`;
   if (tropical && hangBy === null) return ['No reliable season here', 'Your own log decides.'];
   if (today < earliest.date) return [`${daysBetween(today, earliest.date)} days to the first swarms`, give + lacking];
@@ -26,13 +26,13 @@ export function seasonAnswer(clock: SeasonClockDto): string {
 
 /** What the season clock rests on, and how this year goes. */
 export function basisWords({ prediction, lag, signals }: SeasonClockDto): readonly [rests: string, year: string] {
-  const { basis, years, effectiveN } = prediction;
+  const { basis, years } = prediction;
   const rests =
     basis === 'prior'
-      ? 'guess from latitude'
+      ? 'a guess from the latitude'
       : basis === 'one-year'
         ? 'one season of catches; next year can differ by weeks'
-        : `${years} seasons, worth ${Math.round(effectiveN - 2)} catches`;
+        : `from ${years} seasons of catches`;
   if (!lag) return [rests, ''];
   const days = Math.round(Math.abs(lag.mean));
   const told = [signals.warmth ? 'warmth' : '', signals.blooms > 0 ? 'blooms' : ''].filter((part) => part !== '');

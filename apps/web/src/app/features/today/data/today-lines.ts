@@ -183,7 +183,7 @@ function watchLines({ season, weather, traps, today }: TodayDto): readonly Today
       what: `Weigh the lure of ${first.number}`,
       where: others > 0 ? `${first.site}, and ${others} more` : first.site,
       why: `${lureWords(first, today)}; one weighing narrows the range`,
-      action: 'The stay',
+      action: 'This hanging',
       link: stayLink(first.deploymentId),
       rank: 2,
       at: '',

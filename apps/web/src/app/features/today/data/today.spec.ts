@@ -119,13 +119,13 @@ describe('the day on a telephone', () => {
 describe('the season in words', () => {
   it('says where today stands, what that rests on, and what is not known', () => {
     const one = clock({ lacks: ['forecast'], lag: { mean: -4.2, sd: 1.9 }, signals: { warmth: null, blooms: 2 } });
-    expect(phaseWords(one)[1]).toMatch(/^give or take \d+, 80 in 100; no forecast is known$/);
+    expect(phaseWords(one)[1]).toMatch(/^give or take \d+ days \(8 years in 10\); no forecast is known$/);
     expect(basisWords(one)).toEqual(['one season of catches; next year can differ by weeks', '4 days early: blooms']);
     expect(phaseWords(clock({ today: '2026-02-01' }))[0]).toMatch(/^\d+ days to the first swarms$/);
     expect(phaseWords(clock({ today: '2026-09-01' }))[0]).toBe('The season is over');
     const tropics = predictSwarmSeason({ site: { lat: 5 }, season: 2026 });
     expect(phaseWords(clock({ prediction: tropics }))[0]).toBe('No reliable season here');
-    expect(basisWords(clock({ prediction: tropics }))[0]).toBe('guess from latitude');
+    expect(basisWords(clock({ prediction: tropics }))[0]).toBe('a guess from the latitude');
   });
 });
 

@@ -16,6 +16,7 @@ describe('the page of the day', () => {
   let element: HTMLElement;
 
   async function shown(dto: TodayDto, telephone = false): Promise<void> {
+    localStorage.clear();
     TestBed.configureTestingModule({
       providers: [
         provideHttpClient(),
