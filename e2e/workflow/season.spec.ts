@@ -218,12 +218,12 @@ test.describe('the season at the table', () => {
     await expect(page.getByRole('complementary')).toContainText('Notburga Aumoser');
     await page.getByRole('link', { name: 'The record' }).click();
     await expect(page.getByLabel('coordinates')).toHaveValue('47.40200, 13.20500');
-    await page.getByLabel('what one looks for').fill('heron nest over the bend');
-    await page.getByLabel('what one looks for').blur();
+    await page.getByLabel('how to find it').fill('heron nest over the bend');
+    await page.getByLabel('how to find it').blur();
     await expect(done(page, 'Heron bend: changed, kept.')).toBeVisible();
     await page.getByRole('heading', { level: 1 }).click();
     await page.keyboard.press('Control+z');
-    await expect(page.getByLabel('what one looks for')).toHaveValue('');
+    await expect(page.getByLabel('how to find it')).toHaveValue('');
 
     await page.goto(`${DEMO}/ground`);
     const mark = page.getByRole('button', { name: /^Heron bend/ });

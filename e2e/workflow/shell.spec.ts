@@ -85,7 +85,7 @@ test.describe('shell', () => {
         ['/rounds/seasons', 'table'],
         ['/rounds/stays/stay-v-05-2026-04-06', 'ol li'],
         ['/rounds/stays/stay-v-05-2026-04-06/visit', 'yw-scout-steps'],
-        ['/catches', 'yw-two-nights svg'],
+        ['/catches', 'yw-colony-line svg'],
         ['/catches?span=season&season=2024', 'section li a'],
         ['/catches/catch-v-02-2026-04-30', 'ol li'],
         ['/catches/new', 'section'],

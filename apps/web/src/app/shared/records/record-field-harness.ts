@@ -15,7 +15,7 @@ export class RecordFieldHarness extends ComponentHarness {
   }
 
   async getLabel(): Promise<string> {
-    const label = await this.locatorFor('.row > span, label')();
+    const label = (await this.locatorForOptional('.row > span')()) ?? (await this.locatorFor('label')());
     return (await label.text()).trim();
   }
 

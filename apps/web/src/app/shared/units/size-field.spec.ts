@@ -19,6 +19,77 @@ class Host {
   readonly value = signal(0.244475);
 }
 
+@Component({
+  imports: [SizeField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<yw-size-field
+    label="Height"
+    whenLeft
+    [optional]="true"
+    [value]="kept().height"
+    [keptOf]="kept()"
+    [range]="{ min: 0, max: 3 }"
+    (changed)="said.push($event)"
+    (cleared)="said.push(null)"
+  />`,
+})
+class RecordHost {
+  readonly kept = signal<{ readonly height: number | null }>({ height: 0.2 });
+  readonly said: (number | null)[] = [];
+}
+
+describe('a size that is a record', () => {
+  let fixture: ComponentFixture<RecordHost>;
+  let field: SizeFieldHarness;
+  beforeEach(async () => {
+    TestBed.inject(UnitChoice).choose('metric');
+    fixture = TestBed.createComponent(RecordHost);
+    field = await TestbedHarnessEnvironment.loader(fixture).getHarness(SizeFieldHarness);
+  });
+  const said = (): readonly (number | null)[] => fixture.componentInstance.said;
+
+  it('is said once, when the box is left: strokes on the way are nothing anybody said', async () => {
+    for (const text of ['3', '32', '320']) await field.type(text);
+    expect(said()).toEqual([]);
+    await field.leave();
+    expect(said()).toEqual([0.32]);
+    expect(await field.text()).toBe('320');
+  });
+
+  it('is not said where it is as it was, cannot be used, or was only looked at', async () => {
+    await field.type('200');
+    await field.leave();
+    await field.type('9000');
+    await field.leave();
+    expect(said()).toEqual([]);
+    expect(await field.sentence()).toContain('9000 mm');
+  });
+
+  it('Enter says it too, and what is typed after that waits again', async () => {
+    await field.type('320');
+    await field.press('Enter');
+    expect(said()).toEqual([0.32]);
+    fixture.componentInstance.kept.set({ height: 0.32 });
+    await field.type('40');
+    expect(said()).toEqual([0.32]);
+  });
+
+  it('emptied and left, it is taken out once', async () => {
+    await field.type('');
+    expect(said()).toEqual([]);
+    await field.leave();
+    expect(said()).toEqual([null]);
+  });
+
+  it('refused, what is kept stands there again', async () => {
+    await field.type('320');
+    await field.leave();
+    fixture.componentInstance.kept.set({ height: 0.2 });
+    await fixture.whenStable();
+    expect(await field.text()).toBe('200');
+  });
+});
+
 describe('size field', () => {
   let fixture: ComponentFixture<Host>;
   let field: SizeFieldHarness;

@@ -1,4 +1,5 @@
 import {
+  booleanAttribute,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -58,6 +59,10 @@ export class SizeField {
   readonly kind = input<FieldKind>('length');
   /** May be left empty. */
   readonly optional = input(false);
+  /** Said once, when the box is left, instead of at each stroke: where saying it writes a record. */
+  readonly whenLeft = input(false, { transform: booleanAttribute });
+  /** The record it belongs to: when that comes anew, what is kept stands there again. */
+  readonly keptOf = input<unknown>();
   /** What an empty box takes: shown in it, and where its steps begin. */
   readonly otherwise = input<number | null>(null);
   /** What the whole design says against this value, while the value by itself can be used. */
@@ -76,8 +81,8 @@ export class SizeField {
   readonly #focused = signal(false);
 
   /** What stands in the box: the value, unless the text there means that value already or cannot be used. */
-  protected readonly text = linkedSignal<{ value: number | null; system: UnitSystem }, string>({
-    source: () => ({ value: this.value(), system: this.system() }),
+  protected readonly text = linkedSignal<{ value: number | null; system: UnitSystem; kept: unknown }, string>({
+    source: () => ({ value: this.value(), system: this.system(), kept: this.keptOf() }),
     // Only the value and the units write the box anew: leaving it must not.
     computation: (now, previous) => untracked(() => this.#textFor(now, previous)),
   });
@@ -100,9 +105,8 @@ export class SizeField {
     this.text.set(text);
     const read = this.#read(text);
     this.#keep(read.ok ? null : text);
-    if (!read.ok || read.value === this.value()) return;
-    if (read.value === null) this.cleared.emit();
-    else this.changed.emit(read.value);
+    if (this.whenLeft() && this.#focused()) return;
+    this.#say(read);
   }
 
   protected focusIn(): void {
@@ -112,7 +116,12 @@ export class SizeField {
 
   protected focusOut(): void {
     this.#focused.set(false);
-    if (this.#read(this.text()).ok) this.text.set(this.#shown(this.value()));
+    const read = this.#read(this.text());
+    if (read.ok) {
+      // What is said now comes back as the value; until then the box shows it as it will stand.
+      this.text.set(this.#shown(this.whenLeft() ? read.value : this.value()));
+      if (this.whenLeft()) this.#say(read);
+    }
     this.left.emit();
   }
 
@@ -124,6 +133,8 @@ export class SizeField {
     } else if (event.key === 'Enter') {
       event.preventDefault();
       this.focusOut();
+      // It is still in the box: no new focus comes.
+      this.#focused.set(true);
       this.focus();
     } else if (event.key === 'Escape' || (event.key === 'z' && (event.ctrlKey || event.metaKey))) {
       if (this.#read(this.text()).ok) return;
@@ -142,6 +153,12 @@ export class SizeField {
     const from = (read.ok ? read.value : this.value()) ?? this.otherwise() ?? this.range().min ?? 0;
     const next = Math.round(from / one + steps) * one;
     this.typed(fieldText(next, kind, this.system()));
+  }
+
+  #say(read: ParsedOrNothing): void {
+    if (!read.ok || read.value === this.value()) return;
+    if (read.value === null) this.cleared.emit();
+    else this.changed.emit(read.value);
   }
 
   #textFor(

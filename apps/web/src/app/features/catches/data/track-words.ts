@@ -253,7 +253,10 @@ export function trackAnswer(track: CatchTrackDto, half: Hemisphere): string {
       return next ? [{ next, card, plan }] : [];
     })
     .sort(byNeed)[0];
-  if (!first) return `${many}; no bees wait for you`;
+  if (!first) {
+    const waits = rows.find(({ card }) => card.stage === 'inTrap');
+    return waits ? `Bees are in ${whoIs(waits.card)}` : `${many}; no bees wait for you`;
+  }
   const { card, plan, next } = first;
   const who = whoIs(card);
   const closing = plan.steps.find(({ code }) => code === 'closeAtDusk');

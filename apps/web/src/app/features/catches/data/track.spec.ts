@@ -148,6 +148,8 @@ describe('the track: one sentence for the head', () => {
 
   it('else what is next, or how the season stands', () => {
     expect(trackAnswer(tracked(), half)).toBe('No catch yet');
+    // No place, no plan: the bees are in it all the same.
+    expect(trackAnswer(tracked(row(card())), half)).toBe('Bees are in V-11');
     expect(trackAnswer(tracked(kept('V-02', '2026-04-30')), half)).toBe('1 catch this season; no bees wait for you');
     const carried = card({ foundOn: '2026-05-08' }, { stage: 'hived', number: 'V-14', takenDownOn: '2026-05-11' });
     const feed = plan(carried).steps.map((step) => ({

@@ -112,8 +112,12 @@ export class RowPage {
       const row = this.#row();
       const form = untracked(() => this.form());
       if (!row || !form) return;
-      for (const [field, control] of Object.entries(form.controls))
-        if (control.pristine && control.value !== valueOf(row, field)) control.setValue(valueOf(row, field));
+      for (const [field, control] of Object.entries(form.controls)) {
+        const kept = valueOf(row, field);
+        // Kept as it stands: from here on it follows the row. What was refused differs, and stays as it was typed.
+        if (control.value === kept) control.markAsPristine();
+        else if (control.pristine) control.setValue(kept);
+      }
     });
   }
 
@@ -123,7 +127,6 @@ export class RowPage {
     const draft = this.form()?.getRawValue() as Readonly<Record<string, unknown>>;
     if (row) {
       this.#do(`${rowSaid(table, row, this.#how()).head} put right`, changed(table, row, draft));
-      this.form()?.markAsPristine();
     } else {
       const record = made(table, blank(table, draft));
       this.#do(`A row among the ${this.tableName()} written`, record);
