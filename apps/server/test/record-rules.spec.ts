@@ -1,9 +1,49 @@
-import type { ChangeDto } from '@yewridge/contract/season';
+import { recordFieldsSchema } from '@yewridge/contract/schemas';
+import { type ChangeDto, type Column, columnFault, columnsOf, TABLE_NAMES } from '@yewridge/contract/season';
 import { type Bench, buildTraps, NOW, openBench } from './support.js';
 
 type Fields = Readonly<Record<string, unknown>>;
 const HUNG = '2026-04-10';
 const DOWN = '2026-05-01';
+
+describe('what a form refuses, and what the server does', () => {
+  it('is the same for every column of every table: its bounds, its words, its length, its days', () => {
+    const edges = (column: Column): readonly (string | number | boolean)[] => {
+      switch (column.kind) {
+        case 'number':
+        case 'whole': {
+          const step = column.kind === 'whole' ? 1 : Math.max(1e-6, Math.abs(column.max) * 1e-6);
+          return [column.min - step, column.min, column.min + 0.5, column.max, column.max + step, 'seven'];
+        }
+        case 'text':
+          return ['x'.repeat(column.most), 'x'.repeat(column.most + 1), '6,0', 'theft', '2026-05-14T21:05'];
+        case 'word':
+          return [...column.words, 'no such word'];
+        case 'date':
+          return ['2026-02-28', '2026-02-29', '1899-12-31', '2200-12-31', '13 May'];
+        case 'minute':
+          return ['2026-05-14T23:59', '2026-05-14T24:00', '2026-05-14', '2201-01-01T00:00'];
+        case 'flag':
+          return [true, false];
+        case 'link':
+          return ['s1'];
+      }
+    };
+    let tried = 0;
+    for (const table of TABLE_NAMES) {
+      for (const [field, column] of columnsOf(table)) {
+        for (const value of edges(column)) {
+          const { error } = recordFieldsSchema(table).extract(field).validate(value);
+          expect(columnFault(field, column, value) === null)
+            .withContext(`${table}.${field} ${String(value).slice(0, 40)}`)
+            .toBe(error === undefined);
+          tried++;
+        }
+      }
+    }
+    expect(tried).toBeGreaterThan(500);
+  });
+});
 
 /** Every rule between records, just before, at and just after the day it turns on. */
 describe('the rules of the record, at their days', () => {

@@ -63,13 +63,13 @@ export class CatchesService {
     return planOf(card, await this.planSources(card.caught.foundOn), this.log);
   }
 
-  private async planSources(since: IsoDate): Promise<PlanSources> {
+  private async planSources(since: IsoDate, weatherSince = since): Promise<PlanSources> {
     const span = { from: since, to: ALL_YEARS.to };
     const stays = new Map((await this.log.stays(span)).map((stay) => [stay.id, stay]));
     const steps = await this.database.source
       .getRepository(RECORD_ENTITIES.steps)
       .find({ where: { deletedAt: IsNull() } });
-    return planSources(this.log, { stays, since, steps: steps as unknown as RecordDto<'steps'>[] });
+    return planSources(this.log, { stays, since, weatherSince, steps: steps as unknown as RecordDto<'steps'>[] });
   }
 
   /** Every colony along its days, with the steps of those that still have some. */
@@ -83,7 +83,8 @@ export class CatchesService {
     const nights = await nightsAround(this.log, today);
     const since = cards.at(-1)?.caught.foundOn;
     if (since === undefined) return { today, now, nights, rows: [] };
-    const sources = await this.planSources(since);
+    const live = addDays(today, -PLAN_DAYS);
+    const sources = await this.planSources(since, since > live ? since : live);
     const rows = cards.map((card): CatchTrackRow => {
       const plan = liveCard(card, today) ? planOf(card, sources, this.log) : null;
       const going = plan && !plan.over ? plan : null;

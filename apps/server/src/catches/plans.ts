@@ -301,10 +301,13 @@ export async function planSources(
     stays,
     steps,
     since,
+    weatherSince = since,
   }: {
     readonly stays: ReadonlyMap<string, StayLine>;
     readonly steps: readonly RecordDto<'steps'>[];
     readonly since: IsoDate;
+    /** Where no plan is worked out before, no weather before is read. */
+    readonly weatherSince?: IsoDate;
   },
 ): Promise<PlanSources> {
   const today = log.today();
@@ -315,7 +318,7 @@ export async function planSources(
     stays,
     traps: new Map((await log.traps()).map((trap) => [trap.id, trap])),
     places: new Map((await log.places()).map((place) => [place.id, place])),
-    weather: await log.weather({ from: since, to: addDays(today, FORECAST_DAYS) }),
+    weather: await log.weather({ from: weatherSince, to: addDays(today, FORECAST_DAYS) }),
     lastEmpty: new Map([...empty].map(([id, looks]) => [id, looks.map(({ date }) => date).sort()])),
     // The same trap, wherever; or any trap at the place, once this one has come down.
     hungAgain: ({ trapId, siteId, id, hungOn, takenDownOn }) => {

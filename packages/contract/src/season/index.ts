@@ -1,15 +1,5 @@
-export {
-  type Column,
-  columnName,
-  date,
-  must,
-  number,
-  type NumberColumn,
-  text,
-  type TextColumn,
-  whole,
-  word,
-} from './columns.js';
+export { columnFault, type ColumnGiven } from './column-fault.js';
+export { type Column, columnName, date, must, number, text, whole, word } from './columns.js';
 export {
   ACT_LIMITS,
   type ActDto,

@@ -1,18 +1,14 @@
 import Joi from 'joi';
 import { day as realDate } from '../shared/part-schemas.js';
-import { isRecordDate } from '../shared/record-date.js';
+import { isRecordMinute } from '../shared/record-date.js';
 import type { Column } from './columns.js';
 import { ACT_LIMITS, type ActDto, type ChangeDto, RECORD_PAGE, type RecordQuery } from './record-dto.js';
 import { columnsOf, RECORD_ID, TABLE_NAMES, type TableName } from './record-tables.js';
 
 const recordId = Joi.string().strict().pattern(RECORD_ID, 'letters, digits, _ and -');
 const plainText = Joi.string().strict();
-const MINUTE = /^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):[0-5]\d$/;
 const localMinute = plainText
-  .custom((value: string, helpers) => {
-    const [, day] = MINUTE.exec(value) ?? [];
-    return day !== undefined && isRecordDate(day) ? value : helpers.error('any.invalid');
-  })
+  .custom((value: string, helpers) => (isRecordMinute(value) ? value : helpers.error('any.invalid')))
   .messages({ 'any.invalid': '{{#label}} must be a time of the years 1900 to 2200, like 2026-05-14T18:20' });
 
 function shapeSchema(column: Column): Joi.Schema {

@@ -10,7 +10,7 @@ export {
   type KeptSort,
   type SaveKeptDto,
 } from './kept-dto.js';
-export { isRecordDate, RECORD_YEARS } from './record-date.js';
+export { isRecordDate, isRecordMinute, RECORD_YEARS } from './record-date.js';
 export {
   API_BASE,
   CLOCK_STEPS,

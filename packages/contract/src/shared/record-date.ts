@@ -8,3 +8,11 @@ export function isRecordDate(text: string): boolean {
   const year = Number(text.slice(0, 4));
   return isIsoDate(text) && year >= RECORD_YEARS.first && year <= RECORD_YEARS.last;
 }
+
+const MINUTE = /^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):[0-5]\d$/;
+
+/** A minute of such a day, local wall time: `2026-05-14T18:20`. */
+export function isRecordMinute(text: string): boolean {
+  const [, day] = MINUTE.exec(text) ?? [];
+  return day !== undefined && isRecordDate(day);
+}

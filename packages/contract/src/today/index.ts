@@ -41,7 +41,6 @@ export interface FirstSeasonDto {
   readonly site: boolean;
   readonly stay: boolean;
   readonly look: boolean;
-  readonly rig: boolean;
   readonly caught: boolean;
 }
 

@@ -17,24 +17,21 @@ export type Moment = string;
  * `since`: they moved in some time on these days; `free`: they fly from the trap; `shut`: the entrance is closed; `stand`: they fly
  * from where they stay; `unsaid`: there, and nothing says whether shut or open; `expected`: what the plan sees.
  */
-export const COLONY_SPANS = ['since', 'free', 'shut', 'stand', 'unsaid', 'expected'] as const;
-export type ColonySpanKind = (typeof COLONY_SPANS)[number];
-export const COLONY_MARKS = [
-  'movedIn',
-  'found',
-  'closed',
-  'carried',
-  'opened',
-  'hived',
-  'requeened',
-  'eggs',
-  'united',
-  'settled',
-  'overwintered',
-  'lost',
-  'rehung',
-] as const;
-export type ColonyMarkKind = (typeof COLONY_MARKS)[number];
+export type ColonySpanKind = 'since' | 'free' | 'shut' | 'stand' | 'unsaid' | 'expected';
+export type ColonyMarkKind =
+  | 'movedIn'
+  | 'found'
+  | 'closed'
+  | 'carried'
+  | 'opened'
+  | 'hived'
+  | 'requeened'
+  | 'eggs'
+  | 'united'
+  | 'settled'
+  | 'overwintered'
+  | 'lost'
+  | 'rehung';
 
 export interface ColonySpan {
   readonly kind: ColonySpanKind;
@@ -106,18 +103,17 @@ interface Turns {
   readonly end: Moment;
 }
 
+/** The day the bees were lost, if that is the last thing that happened: bees that came back are not gone. */
+function goneOn({ followups }: ColonyRecord): IsoDate | null {
+  const last = [...followups].sort(inLifeOrder).at(-1);
+  return last && isLoss(last.kind) ? last.on : null;
+}
+
 function turnsOf(colony: RecordedColony): Turns {
   const doneAt = (code: StepCode): Moment | null =>
     colony.marks.find((mark) => mark.code === code && mark.state === 'done')?.at ?? null;
-  const first = (kind: string): Moment | null =>
-    [...colony.followups].sort(inLifeOrder).find((one) => one.kind === kind)?.on ?? null;
-  const hived = first('hived');
-  const gone = colony.followups
-    .filter(({ kind }) => isLoss(kind))
-    .sort(inLifeOrder)
-    .at(-1)?.on;
-  const settled = settledOn(colony);
-  const ends = [colony.now, gone, settled].filter((one) => typeof one === 'string');
+  const hived = [...colony.followups].sort(inLifeOrder).find(({ kind }) => kind === 'hived')?.on ?? null;
+  const ends = [colony.now, goneOn(colony), settledOn(colony)].filter((one) => one !== null);
   return {
     closed: doneAt('closeAtDusk'),
     carried: doneAt('move') ?? colony.takenDownOn ?? (colony.byTrap ? null : hived),
@@ -175,8 +171,8 @@ function awaited(colony: RecordedColony, turns: Turns): { marks: readonly Colony
   const marks = colony.plan.flatMap((step): readonly ColonyMark[] => {
     const kind = EXPECTED[step.code];
     if (!kind || !(step.state === 'ahead' || step.state === 'now')) return [];
-    const known = { closed: turns.closed, carried: turns.carried, opened: turns.opened, hived: turns.hived };
-    if (kind in known && known[kind as keyof typeof known] !== null) return [];
+    const said: Partial<Record<ColonyMarkKind, Moment | null>> = turns;
+    if (typeof said[kind] === 'string') return [];
     if (kind === 'hived' && step.reason.startsWith('whole-')) return [];
     const home = kind !== 'closed' && kind !== 'rehung';
     return [{ kind, home, at: step.start, until: step.end, expected: true }];
@@ -197,9 +193,9 @@ export function colonyTrack(colony: RecordedColony): ColonyTrack {
   const spans = lived(colony, turns);
   const marks = happened(colony, turns);
   const { marks: ahead, settled } = awaited(colony, turns);
-  const last = colony.followups.length > 0 && isLoss([...colony.followups].sort(inLifeOrder).at(-1)?.kind ?? 'hived');
-  if (last || settled === null || settled <= colony.now.slice(0, 10) || colony.plan.length === 0)
-    return { spans, marks, settledOn: last ? null : settledOn(colony) };
+  const gone = goneOn(colony) !== null;
+  if (gone || settled === null || settled <= colony.now.slice(0, 10) || colony.plan.length === 0)
+    return { spans, marks, settledOn: gone ? null : settledOn(colony) };
   const opens = turns.opened ?? ahead.find(({ kind }) => kind === 'opened')?.at ?? turns.hived ?? colony.now;
   const from = earlier(opens, colony.now) ? colony.now : opens;
   return {

@@ -39,8 +39,6 @@ export {
   tellsOfSeason,
 } from './colony-plan.js';
 export {
-  COLONY_MARKS,
-  COLONY_SPANS,
   type ColonyMark,
   type ColonyMarkKind,
   type ColonySpan,
@@ -54,6 +52,7 @@ export { type SunTimes, sunTimes } from './sun-times.js';
 export {
   type MarkedStep,
   nextStep,
+  isWaiting,
   planTrack,
   STEP_MARKS,
   type StepMark,

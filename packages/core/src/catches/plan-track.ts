@@ -77,7 +77,9 @@ export function planTrack(
   });
 }
 
-/** The first step that still waits; what is over by itself waits for nobody. */
-export function nextStep(steps: readonly TrackStep[]): TrackStep | null {
-  return steps.find(({ state }) => state === 'late' || state === 'now' || state === 'ahead') ?? null;
-}
+/** Whether a step still waits for somebody: neither done nor skipped, nor over by itself. */
+export const isWaiting = ({ state }: Pick<TrackStep, 'state'>): boolean =>
+  state === 'late' || state === 'now' || state === 'ahead';
+
+/** The first step that still waits. */
+export const nextStep = (steps: readonly TrackStep[]): TrackStep | null => steps.find(isWaiting) ?? null;

@@ -1,13 +1,16 @@
 import { sunTimes, type SunTimes } from '@yewridge/core/catches';
 import { addDays, type IsoDate, wallTime } from '@yewridge/core/shared/calendar';
-import type { SeasonLog } from './season-log.js';
+import type { PlaceLine, SeasonLog } from './season-log.js';
 
 const DAY_MIN = 1440;
 
 /** The sun over the first site, in local minutes of a day; `null` without a site. */
 export async function localSun(log: SeasonLog, date: IsoDate): Promise<SunTimes | null> {
   const [place] = await log.places();
-  if (!place) return null;
+  return place ? sunOver(place, date, log) : null;
+}
+
+function sunOver(place: PlaceLine, date: IsoDate, log: SeasonLog): SunTimes {
   const sun = sunTimes(date, place.lat, place.lon);
   const offset = log.offset(date, place.timeZone);
   const shift = offset - DAY_MIN * Math.floor((sun.noon + offset) / DAY_MIN);
@@ -30,13 +33,14 @@ export async function nightsAround(
   log: SeasonLog,
   today: IsoDate,
 ): Promise<readonly { readonly from: string; readonly to: string }[]> {
-  const nights: { from: string; to: string }[] = [];
-  for (let n = NIGHTS_FROM; n <= NIGHTS_TO; n++) {
+  const [place] = await log.places();
+  if (!place) return [];
+  return Array.from({ length: NIGHTS_TO - NIGHTS_FROM + 1 }, (_, n) => NIGHTS_FROM + n).flatMap((n) => {
     const [date, morning] = [addDays(today, n), addDays(today, n + 1)];
-    const sunset = (await localSun(log, date))?.sunset ?? null;
-    const sunrise = (await localSun(log, morning))?.sunrise ?? null;
-    if (sunset !== null && sunrise !== null)
-      nights.push({ from: wallTime(date, sunset), to: wallTime(morning, sunrise) });
-  }
-  return nights;
+    const { sunset } = sunOver(place, date, log);
+    const { sunrise } = sunOver(place, morning, log);
+    return sunset === null || sunrise === null
+      ? []
+      : [{ from: wallTime(date, sunset), to: wallTime(morning, sunrise) }];
+  });
 }

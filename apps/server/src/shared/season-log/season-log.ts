@@ -1,3 +1,4 @@
+import type { FirstSeasonDto } from '@yewridge/contract/today';
 import type { DoseUnit, IsoDate } from '@yewridge/core/season';
 import { type Design, frameCount } from '@yewridge/core/bench';
 import type { TableName } from '@yewridge/contract/season';
@@ -89,15 +90,6 @@ export interface WeatherLine {
   readonly windMps: number | null;
   readonly source: 'measured' | 'forecast' | 'simulated';
 }
-export interface Begun {
-  readonly design: boolean;
-  readonly trap: boolean;
-  readonly site: boolean;
-  readonly stay: boolean;
-  readonly look: boolean;
-  readonly rig: boolean;
-  readonly caught: boolean;
-}
 export interface PlaceLine {
   readonly id: string;
   readonly name: string;
@@ -164,22 +156,19 @@ export class SeasonLog {
   }
 
   /** Whether each step of a first season was ever done; what lies in the bin does not count. */
-  async begun(): Promise<Begun> {
-    const is = (table: string): string => `EXISTS (SELECT 1 FROM ${table} WHERE deleted_at_utc IS NULL)`;
-    const [row] = await this.query<Record<keyof Begun, 0 | 1>>(
-      `SELECT ${is('design')} AS design, ${is('trap')} AS trap, ${is('sites')} AS site, ${is('deployments')} AS stay,
-         ${is('visits')} AS look, ${is('rig')} AS rig, ${is('catches')} AS caught`,
-    );
-    const has = (step: keyof Begun): boolean => row?.[step] === 1;
-    return {
-      design: has('design'),
-      trap: has('trap'),
-      site: has('site'),
-      stay: has('stay'),
-      look: has('look'),
-      rig: has('rig'),
-      caught: has('caught'),
-    };
+  async begun(): Promise<FirstSeasonDto> {
+    const tables = {
+      design: 'design',
+      trap: 'trap',
+      site: 'sites',
+      stay: 'deployments',
+      look: 'visits',
+      caught: 'catches',
+    } as const satisfies Record<keyof FirstSeasonDto, string>;
+    const has = async (table: string): Promise<boolean> =>
+      (await this.query(`SELECT 1 FROM ${table} WHERE deleted_at_utc IS NULL LIMIT 1`)).length > 0;
+    const steps = Object.entries(tables).map(async ([step, table]) => [step, await has(table)] as const);
+    return Object.fromEntries(await Promise.all(steps)) as unknown as FirstSeasonDto;
   }
 
   async traps(): Promise<readonly TrapLine[]> {

@@ -1,5 +1,5 @@
-import { inject, Injectable, Injector } from '@angular/core';
-import type { MatDateFormats } from '@angular/material/core';
+import { inject, Injectable, Injector, type Provider } from '@angular/core';
+import { DateAdapter, MAT_DATE_FORMATS, MAT_DATE_LOCALE, type MatDateFormats } from '@angular/material/core';
 import { LuxonDateAdapter } from '@angular/material-luxon-adapter';
 import { DateTime } from 'luxon';
 import { WorkspaceStore } from '../workspace/workspace-store';
@@ -76,3 +76,10 @@ export class DayAdapter extends LuxonDateAdapter {
     return DateTime.fromObject(parts, { locale: this.locale as string });
   }
 }
+
+/** What the fields for days and hours need of Material; they bring it along, so that the first load does not. */
+export const DAY_PROVIDERS: Provider[] = [
+  { provide: MAT_DATE_LOCALE, useValue: 'en-GB' },
+  { provide: DateAdapter, useClass: DayAdapter },
+  { provide: MAT_DATE_FORMATS, useValue: DAY_FORMATS },
+];

@@ -8,13 +8,12 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { DateAdapter, MAT_DATE_FORMATS, MAT_DATE_LOCALE } from '@angular/material/core';
 import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { isRecordDate, RECORD_YEARS } from '@yewridge/contract/shared';
 import { DateTime } from 'luxon';
-import { DAY_FORMATS, DayAdapter } from './day-adapter';
+import { DAY_PROVIDERS } from './day-adapter';
 import { NamedField } from './named-field';
 
 /** Why what stands in a day's field is no day yet; `null` when it is one, or empty. */
@@ -33,11 +32,7 @@ export function givenDayFault(day: string): string | null {
 @Component({
   selector: 'yw-day',
   imports: [MatDatepickerModule, MatFormFieldModule, MatInputModule, NamedField],
-  providers: [
-    { provide: MAT_DATE_LOCALE, useValue: 'en-GB' },
-    { provide: DateAdapter, useClass: DayAdapter },
-    { provide: MAT_DATE_FORMATS, useValue: DAY_FORMATS },
-  ],
+  providers: DAY_PROVIDERS,
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<mat-form-field appearance="outline" subscriptSizing="dynamic" [ywNamed]="label()">
       <input
@@ -56,17 +51,7 @@ export function givenDayFault(day: string): string | null {
     @if (fault(); as fault) {
       <small role="alert">{{ fault }}</small>
     }`,
-  styles: `
-    :host {
-      display: block;
-      min-width: 0;
-    }
-    small {
-      display: block;
-      color: var(--clay);
-      font-size: var(--t-xs);
-    }
-  `,
+  styleUrl: './moment.scss',
 })
 export class DayField {
   /** What it is called, for whoever cannot see the words beside it. */

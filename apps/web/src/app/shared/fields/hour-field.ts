@@ -8,23 +8,18 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { DateAdapter, MAT_DATE_FORMATS, MAT_DATE_LOCALE } from '@angular/material/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatTimepickerModule } from '@angular/material/timepicker';
 import { DateTime } from 'luxon';
-import { DAY_FORMATS, DayAdapter, hourOf } from './day-adapter';
+import { DAY_PROVIDERS, hourOf } from './day-adapter';
 import { NamedField } from './named-field';
 
 /** An hour and minute, typed or taken from a list of half hours; said when it is whole and the field is left. */
 @Component({
   selector: 'yw-hour',
   imports: [MatFormFieldModule, MatInputModule, MatTimepickerModule, NamedField],
-  providers: [
-    { provide: MAT_DATE_LOCALE, useValue: 'en-GB' },
-    { provide: DateAdapter, useClass: DayAdapter },
-    { provide: MAT_DATE_FORMATS, useValue: DAY_FORMATS },
-  ],
+  providers: DAY_PROVIDERS,
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<mat-form-field appearance="outline" subscriptSizing="dynamic" [ywNamed]="label()">
       <input
@@ -44,17 +39,7 @@ import { NamedField } from './named-field';
     @if (fault(); as fault) {
       <small role="alert">{{ fault }}</small>
     }`,
-  styles: `
-    :host {
-      display: block;
-      min-width: 0;
-    }
-    small {
-      display: block;
-      color: var(--clay);
-      font-size: var(--t-xs);
-    }
-  `,
+  styleUrl: './moment.scss',
 })
 export class HourField {
   /** What it is called, for whoever cannot see the words beside it. */

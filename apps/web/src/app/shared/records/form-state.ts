@@ -1,16 +1,14 @@
 import { computed, type Signal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { AbstractControl } from '@angular/forms';
-import { map, merge, of, startWith, switchMap } from 'rxjs';
+import { map, of, startWith, switchMap } from 'rxjs';
 
 /** Counts whatever happens to a form, so that what is computed from it is computed anew. Call where things may be injected. */
 export function changesOf(form: Signal<AbstractControl | null>): Signal<number> {
   let count = 0;
   return toSignal(
     toObservable(form).pipe(
-      switchMap((one) =>
-        one ? merge(one.valueChanges, one.statusChanges, one.events).pipe(startWith(null)) : of(null),
-      ),
+      switchMap((one) => (one ? one.events.pipe(startWith(null)) : of(null))),
       map(() => ++count),
     ),
     { initialValue: 0 },

@@ -31,6 +31,7 @@ export class RecordFieldHarness extends ComponentHarness {
     if (line) {
       await line.setValue(text);
       await (await line.host()).dispatchEvent('change');
+      await line.blur();
       return;
     }
     const figure = await this.locatorFor(SizeFieldHarness)();

@@ -1,6 +1,6 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, input, untracked, viewChild } from '@angular/core';
-import type { FormControl } from '@angular/forms';
+import { type FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { TableName } from '@yewridge/contract/season';
@@ -30,7 +30,16 @@ const LONG_TEXT = 200;
  */
 @Component({
   selector: 'yw-record-field',
-  imports: [NgTemplateOutlet, MatFormFieldModule, MatInputModule, DayField, MomentField, PickList, SizeField],
+  imports: [
+    NgTemplateOutlet,
+    ReactiveFormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    DayField,
+    MomentField,
+    PickList,
+    SizeField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './record-field.html',
   styleUrl: './record-field.scss',
@@ -50,6 +59,7 @@ export class RecordField {
 
   protected readonly day = viewChild(DayField);
   protected readonly moment = viewChild(MomentField);
+  protected readonly size = viewChild(SizeField);
   readonly #changes = changesOf(this.control);
   protected readonly column = computed(() => columnOf(this.table(), this.field()));
   protected readonly label = computed(() => this.says() ?? labelOf(this.field()));
@@ -92,13 +102,17 @@ export class RecordField {
   });
 
   constructor() {
-    // A day or an hour that is none stands in its field and nowhere else: the form is not whole until it is put right.
+    // A day, an hour or a size that is none stands in its field and nowhere else: the form is not whole until it is put right.
     effect(() => {
-      const broken =
-        this.day()?.fault() ?? (this.moment()?.whole() === false ? 'The day or the hour is not whole.' : null);
+      const hour = this.moment()?.whole() === false ? 'The day or the hour is not whole.' : null;
+      const broken = this.day()?.fault() ?? this.size()?.sentence() ?? hour;
       const control = untracked(() => this.control());
       if (broken !== null) control.setErrors({ fault: broken });
       else if (control.errors?.['fault'] !== undefined) control.updateValueAndValidity();
+    });
+    // An emptied text is nothing said.
+    effect(() => {
+      if (this.value() === '') untracked(() => this.control()).setValue(null);
     });
   }
 

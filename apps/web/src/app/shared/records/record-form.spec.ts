@@ -2,11 +2,11 @@ import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { ChangeDetectionStrategy, Component, inputBinding } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import type { FormControl } from '@angular/forms';
-import { type Column, columnsOf, TABLE_NAMES, type TableName } from '@yewridge/contract/season';
+import { type Column, columnFault, columnsOf, TABLE_NAMES, type TableName } from '@yewridge/contract/season';
 import { valueOfForm } from './form-state';
 import { RecordField } from './record-field';
 import { RecordFieldHarness } from './record-field-harness';
-import { columnFault, columnOf, recordForm, stillNeeded } from './record-form';
+import { columnOf, recordForm, stillNeeded } from './record-form';
 import type { LinkNames } from './record-words';
 
 describe('a form over a record', () => {
@@ -117,6 +117,8 @@ describe('a field of a record', () => {
     await mass.type('13');
     expect(control.value).toBe(1.9);
     expect(await mass.getFault()).toContain('12');
+    // A form with a box that cannot be used is not whole: nothing is logged without what was typed.
+    expect(control.valid).toBeFalse();
     await mass.type('');
     expect(control.value).toBeNull();
   });
@@ -157,6 +159,15 @@ describe('a field of a record', () => {
     expect([control.valid, await lat.getFault()]).toEqual([false, 'latitude: “north” is not a number.']);
     await lat.type('91');
     expect(await lat.getFault()).toBe('latitude: 91 is not within -90 and 90.');
+  });
+
+  it('a text that is not of the form the column wants says so in its field', async () => {
+    const [weekdays, control] = await field('sites', 'accessWeekdays');
+    await weekdays.type('Sunday');
+    expect(control.valid).toBeFalse();
+    expect(await weekdays.getFault()).toContain('“Sunday” is not weekdays like');
+    await weekdays.type('6,0');
+    expect([control.value, control.valid, await weekdays.getFault()]).toEqual(['6,0', true, null]);
   });
 
   it('an emptied text is nothing said', async () => {

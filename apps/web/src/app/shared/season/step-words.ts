@@ -1,6 +1,7 @@
 import type { CatchSchool, PlanNote, StepCode, TrackStep } from '@yewridge/core/catches';
 import { daysBetween, type IsoDate } from '@yewridge/core/season';
-import { dayShort } from './season-words';
+import { capital } from '../units/format';
+import { dayShort, monthDay } from './season-words';
 
 /** What a step after a catch is called, as an act. */
 export const STEP_NAMES: Readonly<Record<StepCode, string>> = {
@@ -93,4 +94,40 @@ export function stepSpan({ start, end }: Pick<TrackStep, 'start' | 'end'>, today
   const oneNight = daysBetween(from, to) === 1 && end.slice(11) < '06:00';
   if (from === to || oneNight) return `${stepTime(start, today)} to ${end.slice(11)}`;
   return `${dayShort(from)} to ${dayShort(to)}`;
+}
+
+/** `Sat 16 May` as the day that is meant: today, tomorrow, or its name. */
+export function dayWords(date: IsoDate, today: IsoDate): string {
+  const days = daysBetween(today, date);
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  return date.slice(0, 4) === today.slice(0, 4) ? dayShort(date) : `${monthDay(date)} ${date.slice(0, 4)}`;
+}
+export const EVENING = '17:00';
+
+/** `Tonight, 21:06`, `Until 20:33`, `Late since Mon 11 May`. */
+export function stepWhen({ start, end, state }: Pick<TrackStep, 'start' | 'end' | 'state'>, today: IsoDate): string {
+  if (state === 'late') return `Late since ${dayShort(end.slice(0, 10))}`;
+  if (state === 'now') {
+    const day = end.slice(0, 10);
+    return day === today ? `Until ${end.slice(11)}` : `Until ${dayWords(day, today)}`;
+  }
+  const [day = today, hour = ''] = start.split('T');
+  if (day === today) return `${hour >= EVENING ? 'Tonight' : 'Today'}, ${hour}`;
+  return `${capital(dayWords(day, today))}, ${hour}`;
+}
+
+/** Within a sentence: `at 21:06`, `until 22:06`, `tomorrow at 05:31`, `on Sat 16 May at 05:30`. */
+export function sentenceWhen(
+  { start, end, state }: Pick<TrackStep, 'start' | 'end' | 'state'>,
+  today: IsoDate,
+): string {
+  if (state === 'late') return `late since ${dayShort(end.slice(0, 10))}`;
+  const day = (moment: string): string => {
+    const words = dayWords(moment.slice(0, 10), today);
+    return words === 'tomorrow' ? words : `on ${words}`;
+  };
+  if (state === 'now')
+    return end.slice(0, 10) === today ? `until ${end.slice(11)}` : `until ${dayWords(end.slice(0, 10), today)}`;
+  return start.slice(0, 10) === today ? `at ${start.slice(11)}` : `${day(start)} at ${start.slice(11)}`;
 }

@@ -96,3 +96,6 @@ export function percentText(share: number): string {
 export function sizesText(values: readonly number[], system: UnitSystem): string {
   return values.map((value) => figureOf(value, 'length', system).text).join(' × ');
 }
+
+/** As the first word of a sentence. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -81,6 +81,15 @@ describe('a size that is a record', () => {
     expect(said()).toEqual([null]);
   });
 
+  it('what cannot be used stays when the record comes anew for another reason', async () => {
+    await field.type('9000');
+    await field.leave();
+    fixture.componentInstance.kept.set({ height: 0.2 });
+    await fixture.whenStable();
+    expect(await field.text()).toBe('9000');
+    expect(await field.sentence()).toContain('9000 mm');
+  });
+
   it('refused, what is kept stands there again', async () => {
     await field.type('320');
     await field.leave();

@@ -90,7 +90,8 @@ export class SizeField {
     const value = this.otherwise();
     return this.optional() ? (value === null ? 'not said' : fieldText(value, this.kind(), this.system())) : '';
   });
-  protected readonly sentence = computed(() => {
+  /** Why what stands there cannot be used; `null` when it can. */
+  readonly sentence = computed(() => {
     const read = this.#read(this.text());
     return read.ok ? this.problem() : read.sentence;
   });
@@ -163,14 +164,18 @@ export class SizeField {
 
   #textFor(
     { value, system }: { readonly value: number | null; readonly system: UnitSystem },
-    previous: { readonly source: { readonly system: UnitSystem }; readonly value: string } | undefined,
+    previous:
+      | { readonly source: { readonly value: number | null; readonly system: UnitSystem }; readonly value: string }
+      | undefined,
   ): string {
     const kept = previous ? null : this.#kept?.find(this.keepAs() ?? '');
     if (typeof kept === 'string') return kept;
-    if (previous && this.#focused() && previous.source.system === system) {
+    if (previous?.source.system === system) {
       // Half a fraction ("9 5") means nothing yet, and the value of the stroke before it may only arrive now.
       const read = this.#read(previous.value);
-      if (!read.ok || read.value === value) return previous.value;
+      if (this.#focused() && (!read.ok || read.value === value)) return previous.value;
+      // A record that comes anew with the same value takes nothing away that somebody still has to put right.
+      if (!read.ok && previous.source.value === value) return previous.value;
     }
     return this.#shown(value);
   }

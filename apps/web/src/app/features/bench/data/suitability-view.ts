@@ -15,7 +15,7 @@ import {
 } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import type { Working } from '../../../shared/layout/working-panel';
-import { decimalText, figureText, percentText } from '../../../shared/units/format';
+import { capital, decimalText, figureText, percentText } from '../../../shared/units/format';
 import { EVIDENCE_NAMES, FACTOR_NAMES, GRADE_NAMES, SCENTS } from './setup-words';
 
 /** The small curve of a factor, in pixels. */
@@ -246,7 +246,7 @@ export function limitingSentence(judged: DesignSuitability, views: readonly Fact
   const loss = judged.score.factors.find(({ factor }) => factor === limiting)?.loss ?? 0;
   if (limiting === null || loss < WORTH_SAYING) return 'Nothing that is known stands in the way.';
   const view = views.find(({ factor }) => factor === limiting);
-  return `${FACTOR_NAMES[limiting].replace(/^./, (first) => first.toUpperCase())} costs most, about ${percentText(loss)} of the score${view ? `: ${view.sentence}` : ''}.`;
+  return `${capital(FACTOR_NAMES[limiting])} costs most, about ${percentText(loss)} of the score${view ? `: ${view.sentence}` : ''}.`;
 }
 
 /** `good, 0.81`; the grade of a school never without that of the field tests: `excellent, 0.93; by field tests good, 0.81`. */

@@ -14,6 +14,7 @@ import { versionSentence } from '../data/page-words';
 import { undoKeys } from '../../../shared/documents/undo-keys';
 import { VersionsStore } from '../data/versions-store';
 import { DesignFrame } from '../ui/design-frame';
+import { capital } from '../../../shared/units/format';
 
 /** What was built to which version, and what changed between them, in words. */
 @Component({
@@ -35,8 +36,7 @@ export class VersionsPage {
   protected readonly answer = computed(() => {
     const design = this.store.document();
     if (!design || !this.versions.loaded()) return 'Versions';
-    const words = versionSentence(this.versions.versions(), design);
-    return words.charAt(0).toUpperCase() + words.slice(1);
+    return capital(versionSentence(this.versions.versions(), design));
   });
   /** What the design is now against the newest version; nothing while it is that version. */
   protected readonly ahead = computed(() => {

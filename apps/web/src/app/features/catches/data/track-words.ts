@@ -1,9 +1,9 @@
 import type { CatchCardDto, CatchPlanDto, CatchTrackDto, CatchTrackRow } from '@yewridge/contract/catches';
-import { type ColonyMarkKind, nextStep, type StepCode, type TrackStep } from '@yewridge/core/catches';
-import { addDays, daysBetween, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
+import { type ColonyMarkKind, isWaiting, nextStep, type StepCode, type TrackStep } from '@yewridge/core/catches';
+import { addDays, dateOfSeasonDay, daysBetween, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { agoWords, dayShort, FOLLOWUP_NAMES, METHOD_NAMES, monthDay } from '../../../shared/season/season-words';
-import { stepName } from '../../../shared/season/step-words';
+import { dayWords, EVENING, sentenceWhen, stepName, stepWhen } from '../../../shared/season/step-words';
 import { figureText } from '../../../shared/units/format';
 import { seasonOf, sizeWords } from './catch-words';
 
@@ -23,47 +23,11 @@ export const MARK_NAMES: Readonly<Record<ColonyMarkKind, string>> = {
   rehung: 'trap hung again',
 };
 
-/** `Sat 16 May` as the day that is meant: today, tomorrow, or its name. */
-export function dayWords(date: IsoDate, today: IsoDate): string {
-  const days = daysBetween(today, date);
-  if (days === 0) return 'today';
-  if (days === 1) return 'tomorrow';
-  return date.slice(0, 4) === today.slice(0, 4) ? dayShort(date) : `${monthDay(date)} ${date.slice(0, 4)}`;
-}
-const EVENING = '17:00';
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
-
-/** `Tonight, 21:06`, `Until 20:33`, `Late since Mon 11 May`. */
-export function stepWhen({ start, end, state }: Pick<TrackStep, 'start' | 'end' | 'state'>, today: IsoDate): string {
-  if (state === 'late') return `Late since ${dayShort(end.slice(0, 10))}`;
-  if (state === 'now') {
-    const day = end.slice(0, 10);
-    return day === today ? `Until ${end.slice(11)}` : `Until ${dayWords(day, today)}`;
-  }
-  const [day = today, hour = ''] = start.split('T');
-  if (day === today) return `${hour >= EVENING ? 'Tonight' : 'Today'}, ${hour}`;
-  return `${capital(dayWords(day, today))}, ${hour}`;
-}
-
 /** Bees come before the empty trap: hanging it again is said beside their line. */
 export function beesNext({ steps }: CatchPlanDto): TrackStep | null {
   return nextStep(steps.filter(({ code }) => code !== 'rehang'));
 }
 
-/** Within a sentence: `at 21:06`, `until 22:06`, `tomorrow at 05:31`, `on Sat 16 May at 05:30`. */
-export function sentenceWhen(
-  { start, end, state }: Pick<TrackStep, 'start' | 'end' | 'state'>,
-  today: IsoDate,
-): string {
-  if (state === 'late') return `late since ${dayShort(end.slice(0, 10))}`;
-  const day = (moment: string): string => {
-    const words = dayWords(moment.slice(0, 10), today);
-    return words === 'tomorrow' ? words : `on ${words}`;
-  };
-  if (state === 'now')
-    return end.slice(0, 10) === today ? `until ${end.slice(11)}` : `until ${dayWords(end.slice(0, 10), today)}`;
-  return start.slice(0, 10) === today ? `at ${start.slice(11)}` : `${day(start)} at ${start.slice(11)}`;
-}
 const HEADLINES: Partial<Readonly<Record<StepCode, (who: string) => string>>> = {
   closeAtDusk: (who) => `${who} closes`,
   lowerAtFirstLight: (who) => `${who} comes down`,
@@ -74,8 +38,10 @@ const HEADLINES: Partial<Readonly<Record<StepCode, (who: string) => string>>> = 
   feed: (who) => `Feed ${who}`,
   broodCheck: (who) => `Look for eggs in ${who},`,
 };
-export const whoIs = ({ number, place, caught }: CatchCardDto): string =>
-  number ?? (place === '' ? METHOD_NAMES[caught.method ?? 'shaken'] : place);
+/** How it was caught; a swarm, where nobody has said. */
+const methodWords = ({ method }: CatchCardDto['caught']): string => (method === null ? 'swarm' : METHOD_NAMES[method]);
+const whoIs = ({ number, place, caught }: CatchCardDto): string =>
+  number ?? (place === '' ? methodWords(caught) : place);
 
 /** Bees that still hang in a trap come first, then by when their step begins. */
 function byNeed(
@@ -144,7 +110,7 @@ export function aheadWords({ track, plan }: CatchTrackRow, today: IsoDate): stri
 /** Where the trap went on: hung again, or waiting for it. */
 export function againWords({ track, plan, card }: CatchTrackRow): { readonly words: string; readonly late: boolean } {
   const rehung = track.marks.find(({ kind, expected }) => kind === 'rehung' && !expected);
-  const soon = card.takenDownOn !== null && rehung && daysBetween(card.takenDownOn, rehung.at) <= 60;
+  const soon = card.takenDownOn !== null && rehung && daysBetween(card.takenDownOn, rehung.at) <= AGAIN_DAYS;
   if (soon) return { words: `trap hung again ${monthDay(rehung.at)}`, late: false };
   const step = plan?.steps.find(({ code }) => code === 'rehang');
   if (step?.state === 'late' && card.number !== null)
@@ -161,8 +127,9 @@ export interface ColonyRow {
   readonly under: string;
   readonly size: string;
   readonly next: NextWords;
-  readonly ahead: string;
-  readonly settles: string;
+  /** On the line of the site, right of tonight; and on the line of the apiary, at its end. */
+  readonly above: string;
+  readonly below: string;
   readonly again: { readonly words: string; readonly late: boolean };
   readonly lostWhy: string;
   readonly note: string;
@@ -177,32 +144,43 @@ export interface ColonyGroup {
 function rowWords(row: CatchTrackRow, today: IsoDate, system: UnitSystem): ColonyRow {
   const { card, track } = row;
   const { caught, stage, followups } = card;
-  const queenless = caught.queen === null || caught.queen === 'unknown';
   const home = caught.wentTo !== null && stage !== 'inTrap' ? `now ${caught.wentTo}` : '';
+  const queen = caught.queen === 'unknown' && stage !== 'settled' ? 'queen not seen' : '';
+  const [ahead, again] = [aheadWords(row, today), againWords(row)];
   const settles = track.settledOn !== null && track.settledOn > today ? track.settledOn : null;
   return {
     id: caught.id,
     row,
-    number: card.number ?? METHOD_NAMES[caught.method ?? 'shaken'],
+    number: card.number ?? methodWords(caught),
     place: card.place === '' ? 'place not said' : card.place,
-    under: home === '' ? (queenless && stage !== 'settled' ? 'queen not seen' : '') : home,
+    under: home === '' ? queen : home,
     size: sizeWords({ ...caught, size: caught.size === 'secondary' ? null : caught.size }, system),
     next: nextWords(row, today),
-    ahead: aheadWords(row, today),
-    settles: settles === null ? '' : `settled about ${monthDay(settles)}`,
-    again: againWords(row),
+    // The trap has the upper line where something is to be said of it; what is to come then stands on the lower one.
+    above: again.words === '' ? ahead : again.words,
+    below: [again.words === '' ? '' : ahead, settles === null ? '' : `settled about ${monthDay(settles)}`]
+      .filter((part) => part !== '')
+      .join(', '),
+    again,
     lostWhy: stage === 'lost' ? (followups.at(-1)?.notes ?? caught.notes ?? '') : '',
     note: caught.size === 'secondary' ? 'after-swarm' : '',
   };
 }
 
+/** Hung again so many days after it came down, it belongs to this catch; later it is another season's. */
+const AGAIN_DAYS = 60;
+
 const beginOf = ({ card: { caught } }: CatchTrackRow): IsoDate => caught.arrivedOn ?? caught.foundOn;
+
+/** How many had come by a day of their season. */
+const cameBy = (rows: readonly CatchTrackRow[], day: number, half: Hemisphere): number =>
+  rows.filter((row) => seasonDay(beginOf(row), half).day <= day).length;
 
 /** How a past season compares with this one up to the same day. */
 export function pastWords(rows: readonly CatchTrackRow[], today: IsoDate, half: Hemisphere, mine: number): string {
   const { day } = seasonDay(today, half);
   const settled = rows.filter(({ card }) => card.stage === 'settled').length;
-  const by = rows.filter((row) => seasonDay(beginOf(row), half).day <= day).length;
+  const by = cameBy(rows, day, half);
   const number = (n: number): string => (n === 0 ? 'none' : String(n));
   return `the same days: ${settled} of ${rows.length} settled; by ${monthDay(today)} ${number(by)} had come, this season ${number(mine)}`;
 }
@@ -240,6 +218,14 @@ export function colonyGroups(
   return groups.filter(({ id, rows: some }) => (id === 'past' ? past !== null && past !== season : some.length > 0));
 }
 
+/** First and last days of what the rows show, each on its day of one season. */
+export function daysShown(groups: readonly ColonyGroup[], season: number, half: Hemisphere): readonly IsoDate[] {
+  return groups
+    .flatMap(({ rows }) => rows)
+    .flatMap(({ row }) => [beginOf(row), row.track.settledOn ?? row.card.caught.foundOn])
+    .map((date) => dateOfSeasonDay(season, half, seasonDay(date, half).day));
+}
+
 /** One sentence: the next thing to be done with bees in hand, or how the season stands. */
 export function trackAnswer(track: CatchTrackDto, half: Hemisphere): string {
   const { rows, today } = track;
@@ -271,7 +257,11 @@ export function byNowWords({ rows, today }: CatchTrackDto, half: Hemisphere): st
     .filter((year) => year < season)
     .sort((a, b) => b - a);
   const by = (year: number): number =>
-    rows.filter((row) => seasonOf(row.card, half) === year && seasonDay(beginOf(row), half).day <= day).length;
+    cameBy(
+      rows.filter((row) => seasonOf(row.card, half) === year),
+      day,
+      half,
+    );
   const mine = by(season);
   if (years.length === 0) return '';
   const others = years.map((year) => `${by(year)} in ${year}`);
@@ -312,7 +302,5 @@ export function seasonLines(
 /** Steps of the next two days, for a list. */
 export function soonSteps({ steps }: CatchPlanDto, today: IsoDate): readonly TrackStep[] {
   const until = addDays(today, 2);
-  return steps.filter(
-    ({ state, start }) => (state === 'late' || state === 'now' || state === 'ahead') && start.slice(0, 10) <= until,
-  );
+  return steps.filter((step) => isWaiting(step) && step.start.slice(0, 10) <= until);
 }

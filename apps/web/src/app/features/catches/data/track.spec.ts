@@ -1,19 +1,10 @@
 import type { CatchTrackRow } from '@yewridge/contract/catches';
 import { axisMarks, xAt, xOf } from '../../../shared/season/day-axis';
 import { titleOf } from '../ui/colony-line';
+import { sentenceWhen, stepWhen } from '../../../shared/season/step-words';
 import { card, NOW, plan, row, told, TODAY, tracked } from '../testing/colonies';
 import { inSeason, lastDay, seasonScale, weeksAround } from './track-scale';
-import {
-  againWords,
-  aheadWords,
-  byNowWords,
-  colonyGroups,
-  seasonLines,
-  sentenceWhen,
-  soonSteps,
-  stepWhen,
-  trackAnswer,
-} from './track-words';
+import { againWords, aheadWords, byNowWords, colonyGroups, seasonLines, soonSteps, trackAnswer } from './track-words';
 import { HOURS, twoNights } from './two-nights';
 
 const half = 'N' as const;

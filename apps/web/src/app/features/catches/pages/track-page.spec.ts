@@ -1,3 +1,4 @@
+import { BreakpointObserver } from '@angular/cdk/layout';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
@@ -5,6 +6,7 @@ import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { MatButtonToggleHarness } from '@angular/material/button-toggle/testing';
 import { provideRouter, Router } from '@angular/router';
 import type { CatchTrackDto } from '@yewridge/contract/catches';
+import { of } from 'rxjs';
 import { card, plan, row, told, tracked } from '../testing/colonies';
 import { TrackPage } from './track-page';
 
@@ -48,6 +50,10 @@ describe('the page of the track', () => {
         provideHttpClient(),
         provideHttpClientTesting(),
         provideRouter([{ path: '**', component: TrackPage }]),
+        {
+          provide: BreakpointObserver,
+          useValue: { observe: () => of({ matches: widthPx < 980 }), isMatched: () => widthPx < 980 },
+        },
       ],
     });
     fixture = TestBed.createComponent(TrackPage);
@@ -87,6 +93,11 @@ describe('the page of the track', () => {
     ]);
     expect(name('V-11').getAttribute('aria-expanded')).toBe('true');
     expect(element.querySelectorAll('yw-two-nights').length).toBe(1);
+    // The drawing is tied to its 40 hours on the axis above it.
+    const { left, width } = element.querySelector<HTMLElement>('.window')!.style;
+    const plot = Number(element.querySelector('.track .axis svg')!.getAttribute('width'));
+    expect(parseFloat(width) / plot).toBeCloseTo(40 / 24 / 49, 4);
+    expect(parseFloat(left) / plot).toBeCloseTo((24 + 18 / 24) / 49, 4);
     expect(element.querySelector('section[aria-label=Lost]')!.textContent).toContain('Opened in the midday sun');
   });
 

@@ -10,16 +10,17 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { addDays, dateOfSeasonDay, seasonDay } from '@yewridge/core/season';
+import { type IsoDate, seasonDay } from '@yewridge/core/season';
 import { Segments } from '../../../shared/fields/segments';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { ElementSizeDirective } from '../../../shared/layout/element-size';
+import { narrowWindow } from '../../../shared/layout/narrow';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { catchLink, hangLink, newCatchLink } from '../../../shared/routes/paths';
 import { axisMarks, xAt, xOf } from '../../../shared/season/day-axis';
 import { monthDay } from '../../../shared/season/season-words';
-import { stepName } from '../../../shared/season/step-words';
+import { stepName, stepWhen } from '../../../shared/season/step-words';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
@@ -30,19 +31,19 @@ import {
   type ColonyGroup,
   colonyGroups,
   type ColonyRow,
+  daysShown,
   MARK_NAMES,
   seasonLines,
   soonSteps,
-  stepWhen,
   trackAnswer,
 } from '../data/track-words';
-import { type Lane, twoNights } from '../data/two-nights';
+import { HOURS, type Lane, twoNights } from '../data/two-nights';
 import { ColonyLine, titleOf } from '../ui/colony-line';
 import { SeasonRows } from '../ui/season-rows';
 import { TrackLegend } from '../ui/track-legend';
 import { TwoNightsDrawing } from '../ui/two-nights';
 
-const NARROW_PX = 900;
+const NARROW_PX = 980;
 const NONE = 'none';
 
 /** Every colony along its days, from first sight to a settled colony, with its next step at tonight's line. */
@@ -80,10 +81,9 @@ export class TrackPage {
   protected readonly view = viewOf(() => this.#api.track());
   protected readonly links = { newCatch: newCatchLink(), hang: hangLink() };
   protected readonly catchLink = catchLink;
-  protected readonly stepName = stepName;
   protected readonly plotWidth = signal(0);
-  protected readonly pageWidth = signal(0);
-  protected readonly narrow = computed(() => this.pageWidth() > 0 && this.pageWidth() < NARROW_PX);
+  /** As the style sheet has it: then a row's next step stands above its days. */
+  protected readonly narrow = narrowWindow(NARROW_PX);
   protected readonly sheet = viewChild<ElementRef<HTMLElement>>('sheet');
   protected readonly spans = computed(() =>
     SPANS.map((id) => ({ id, name: id === 'month' && this.narrow() ? 'Three weeks' : SPAN_NAMES[id] })),
@@ -120,25 +120,16 @@ export class TrackPage {
     if (asked) return asked;
     // With nothing about tonight, the season says more than seven empty weeks.
     const near = this.groups().some(({ id, rows }) => id === 'hand' && rows.length > 0);
+    const shown = (day: IsoDate): boolean => day >= weeksAround(this.today(), 0, false).first;
     const recent = this.groups().some(
-      ({ id, rows }) =>
-        id === 'settled' && rows.some(({ row }) => row.card.caught.foundOn >= addDays(this.today(), -24)),
+      ({ id, rows }) => id === 'settled' && rows.some(({ row }) => shown(row.card.caught.foundOn)),
     );
     return near || recent ? 'month' : 'season';
   });
   protected readonly scale = computed(() => {
     const [today, width] = [this.today(), this.plotWidth()];
     if (this.chosenSpan() === 'month') return weeksAround(today, width, this.narrow());
-    const half = this.half();
-    const own = this.#own() ?? 0;
-    const dates = this.groups()
-      .flatMap(({ rows }) => rows)
-      .flatMap(({ row: { card, track } }) => [
-        card.caught.arrivedOn ?? card.caught.foundOn,
-        track.settledOn ?? card.caught.foundOn,
-      ])
-      .map((date) => dateOfSeasonDay(own, half, seasonDay(date, half).day));
-    return seasonScale([...dates, today], width);
+    return seasonScale([...daysShown(this.groups(), this.#own() ?? 0, this.half()), today], width);
   });
   protected readonly pastScale = computed(() => inSeason(this.scale(), this.past() ?? 0, this.half()));
   protected readonly tonight = computed(() => {
@@ -174,12 +165,12 @@ export class TrackPage {
       ? soonSteps(plan, this.today()).map((step) => ({ name: stepName(step), when: stepWhen(step, this.today()) }))
       : [];
   });
-  /** The lines from the drawing of the nights to its days on the axis. */
+  /** The days of the drawing of the nights on the axis above it, px. */
   protected readonly window = computed(() => {
     const nights = this.nights();
     if (!nights) return null;
     const from = xAt(this.scale(), `${nights.date}T${String(nights.hour).padStart(2, '0')}:00`);
-    return { from, to: from + (40 / 24) * this.scale().dayPx };
+    return { from, to: from + (HOURS / 24) * this.scale().dayPx };
   });
 
   constructor() {
@@ -190,7 +181,7 @@ export class TrackPage {
   }
 
   protected laneName(lane: Lane, { row }: ColonyRow): string {
-    if (lane === 'tree') return row.plan?.heightM === null || row.plan === null ? 'where it hangs' : row.card.place;
+    if (lane === 'tree') return row.card.place;
     return lane === 'shade' ? 'in deep shade' : (row.card.caught.wentTo ?? 'where it is to stand');
   }
 

@@ -4,7 +4,7 @@ import { haversine } from '@yewridge/core/ground';
 import { daysBetween, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { byWords, comingFriday, dayLong, monthDay, scoutWords, windName } from '../../../shared/season/season-words';
-import { decimalText, distanceText, figureText } from '../../../shared/units/format';
+import { capital, decimalText, distanceText, figureText } from '../../../shared/units/format';
 
 export type SiteState = 'hung' | 'bees' | 'free' | 'waits' | 'refused';
 /** How long ago a catch was: it ages on the map. */
@@ -183,8 +183,6 @@ export function nearBees(
     .sort((a, b) => a.metres - b.metres)
     .map(({ name, metres }) => ({ name, away: distanceText(metres, system) }));
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 function stateWords(one: GroundSiteDto, state: SiteState): string {
   const hangs = firstOf(one);

@@ -4,6 +4,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { DueListDto } from '@yewridge/contract/rounds';
 import type { IsoDate } from '@yewridge/core/season';
 import { KeyMap } from '../../../shared/keys/key-map';
+import { narrowWindow } from '../../../shared/layout/narrow';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import {
@@ -75,11 +76,10 @@ export class RoundsPage {
   ];
   protected readonly zooms = ZOOMS.map((id) => ({ id, name: ZOOM_NAMES[id] }));
 
-  protected readonly asList = computed(
-    () => (this.view() ?? (window.innerWidth <= 720 ? 'list' : 'ribbon')) === 'list',
-  );
+  readonly #narrow = narrowWindow();
+  protected readonly asList = computed(() => (this.view() ?? (this.#narrow() ? 'list' : 'ribbon')) === 'list');
   protected readonly zoomed = computed(
-    () => ZOOMS.find((one) => one === this.zoom()) ?? (window.innerWidth <= 720 ? 'month' : 'season'),
+    () => ZOOMS.find((one) => one === this.zoom()) ?? (this.#narrow() ? 'month' : 'season'),
   );
   protected readonly bySite = computed(() => this.by() === 'site');
   protected readonly filter = computed(() => RIBBON_FILTERS.find((one) => one === this.show()) ?? 'all');

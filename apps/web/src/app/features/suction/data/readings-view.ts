@@ -16,7 +16,14 @@ import {
 } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import type { Working } from '../../../shared/layout/working-panel';
-import { besideLimits, decimalText, figureText, percentText, temperatureText } from '../../../shared/units/format';
+import {
+  capital,
+  besideLimits,
+  decimalText,
+  figureText,
+  percentText,
+  temperatureText,
+} from '../../../shared/units/format';
 import { BATTERY_NAMES, LID_NAMES, MESH_NAMES, MOOD_NAMES } from './rig-words';
 
 /** A sentence with its figures set large, and how they came about. */
@@ -87,13 +94,9 @@ export function bindingWords(lane: GateLane): string {
   }
   const shut = named(lowLimit);
   const open = named(highLimit);
-  if (!ok) return `${sentence(shut ?? 'the landing')} and ${open ?? 'carrying them'} cannot both be had.`;
+  if (!ok) return `${capital(shut ?? 'the landing')} and ${open ?? 'carrying them'} cannot both be had.`;
   const ends = [shut && `${shut} sets the tight end`, open && `${open} the open end`].filter((text) => text !== null);
-  return ends.length === 0 ? 'Every setting of this gate will do.' : `${sentence(ends.join(', '))}.`;
-}
-
-function sentence(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
+  return ends.length === 0 ? 'Every setting of this gate will do.' : `${capital(ends.join(', '))}.`;
 }
 
 export function bandLine({ rig, readings, system }: View, lane: GateLane | null, waiting = false): Line {
@@ -271,7 +274,7 @@ export function heatLine(rig: Rig, clock: HeatClock | null, question: HeatQuesti
   const how = `${LID_NAMES[lid]}${rig.heat.sun ? ', in sun' : ''}${rig.heat.cabin ? ', in a cabin' : ''}${rig.heat.fan ? ', source running' : ''}`;
   if (!clock) return { id: 'heat', pieces: [small(`${how} …`)], working };
   const taken = clock.byMood.agitated;
-  const chosen = mood === 'agitated' ? '' : ` ${sentence(MOOD_NAMES[mood])}: ${timeWords(clock.byMood[mood].warning)}.`;
+  const chosen = mood === 'agitated' ? '' : ` ${capital(MOOD_NAMES[mood])}: ${timeWords(clock.byMood[mood].warning)}.`;
   if (taken.warning === null) {
     return { id: 'heat', pieces: [big('Stays under'), small(` the warning for two hours. ${how}.`)], working };
   }

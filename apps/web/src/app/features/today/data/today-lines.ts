@@ -1,7 +1,7 @@
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { HangingDto } from '@yewridge/contract/rounds';
 import type { TodayDto } from '@yewridge/contract/today';
-import { LADDER_M, type StepCode, type TrackStep } from '@yewridge/core/catches';
+import { isWaiting, LADDER_M, type StepCode, type TrackStep } from '@yewridge/core/catches';
 import { addDays, daysBetween, flightFitness, type IsoDate } from '@yewridge/core/season';
 import { type UnitSystem, ZERO_CELSIUS } from '@yewridge/core/shared/units';
 import {
@@ -228,8 +228,7 @@ export function todayGroups(day: TodayDto, system: UnitSystem): readonly TodayGr
   };
   for (const plan of plans) {
     for (const step of plan.steps) {
-      if (step.state === 'done' || step.state === 'skipped' || step.state === 'over') continue;
-      add(groupOf(step.start, step.end, now), stepLine(plan, step, now, system));
+      if (isWaiting(step)) add(groupOf(step.start, step.end, now), stepLine(plan, step, now, system));
     }
   }
   const planned = new Set(plans.map(({ deploymentId }) => deploymentId));

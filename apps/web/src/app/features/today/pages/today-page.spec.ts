@@ -63,26 +63,26 @@ describe('the page of the day', () => {
     expect(await panels[0]!.getTextContent()).toContain('Feed: V-11');
   });
 
-  const nothing = { design: false, trap: false, site: false, stay: false, look: false, rig: false, caught: false };
-  const stepNow = async (): Promise<readonly (string | boolean)[]> => {
+  const nothing = { design: false, trap: false, site: false, stay: false, look: false, caught: false };
+  const stepNow = async (): Promise<readonly (string | number)[]> => {
     const stepper = await TestbedHarnessEnvironment.loader(fixture).getHarness(MatStepperHarness);
     const steps = await stepper.getSteps();
     const [now] = await stepper.getSteps({ selected: true });
     const done = await Promise.all(steps.map((step) => step.isCompleted()));
-    return [steps.length === 5, await now!.getLabel(), done.filter((one) => one).length === done.lastIndexOf(true) + 1];
+    return [steps.length, await now!.getLabel(), done.filter((one) => one).length];
   };
 
   it('an empty workspace is led from a box to the first look, one step open at a time', async () => {
     await shown(day({ inUse: 0, first: nothing }));
     expect(element.querySelector('h1')!.textContent).toContain('Your first season starts with a box');
-    expect(await stepNow()).toEqual([true, 'Draw your box, or start from one', true]);
+    expect(await stepNow()).toEqual([5, 'Draw your box, or start from one', 0]);
     expect(element.querySelector('a.filled')!.getAttribute('href')).toBe('/bench/new');
     expect(element.textContent).toContain('Log a swarm you collected');
   });
 
   it('what is done is ticked, and the next step is the one that is open', async () => {
     await shown(day({ inUse: 1, first: { ...nothing, design: true, trap: true } }));
-    expect(await stepNow()).toEqual([true, 'Say where it may hang', true]);
+    expect(await stepNow()).toEqual([5, 'Say where it may hang', 2]);
     expect(element.querySelector('h1')!.textContent).toContain('Your trap is built: say where it may hang');
   });
 

@@ -98,7 +98,7 @@ export const day = (change: Partial<TodayDto> = {}): TodayDto => {
     weather: [],
     traps: [],
     inUse: 4,
-    first: { design: true, trap: true, site: true, stay: true, look: true, rig: true, caught: true },
+    first: { design: true, trap: true, site: true, stay: true, look: true, caught: true },
     plans: [],
     ...change,
   };
