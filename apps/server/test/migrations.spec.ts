@@ -1,5 +1,5 @@
 import type { DataSource } from 'typeorm';
-import { Database, dataSourceFor, MIGRATIONS } from '../src/db/database.js';
+import { Database, dataSourceFor, MIGRATION_NAMES, MIGRATIONS } from '../src/db/database.js';
 import { RECORD_ENTITIES } from '../src/db/entities/record-entities.js';
 import { seedDemo } from '../src/demo/seed-demo.js';
 import { DemoClock } from '../src/shared/clock/demo-clock.js';
@@ -31,6 +31,13 @@ async function undo(source: DataSource): Promise<void> {
   await source.undoLastMigration();
   await source.query('PRAGMA foreign_keys = ON');
 }
+
+/** Down to before one of them. */
+async function undoTo(source: DataSource, name: string): Promise<void> {
+  const after: readonly string[] = MIGRATION_NAMES;
+  for (const _ of after.slice(after.indexOf(name))) await undo(source);
+}
+const SAY_NO_MORE = 'SayNoMore20261129150000';
 
 describe('every migration, on a database with the rows of a whole demo', () => {
   let source: DataSource;
@@ -70,7 +77,7 @@ describe('every migration, on a database with the rows of a whole demo', () => {
       return JSON.stringify(all);
     };
     const before = await rowsOf();
-    await undo(source);
+    await undoTo(source, SAY_NO_MORE);
     const older = await rowsOf();
     expect(older).not.toBe(before);
     await source.runMigrations();
@@ -95,7 +102,7 @@ describe('every migration, on a database with the rows of a whole demo', () => {
     await source.query(
       `INSERT INTO catches (id, found_on, method, place, ${columns}) VALUES ('cut', '2026-05-01', 'cutOut', 'wall', ${kept})`,
     );
-    await undo(source);
+    await undoTo(source, SAY_NO_MORE);
     const one = async (sql: string): Promise<unknown> => Object.values((await source.query<object[]>(sql))[0] ?? {})[0];
     expect(await one(`SELECT lat || ',' || lon FROM sites WHERE id = 'nowhere'`)).toBe('0.0,0.0');
     expect(await one(`SELECT occupied FROM visits WHERE id = 'unsaid'`)).toBe(0);

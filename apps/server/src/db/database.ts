@@ -23,6 +23,7 @@ import { CreateSteps20261126024500 } from './migrations/20261126024500-create-st
 import { CreateDevices20261126051000 } from './migrations/20261126051000-create-devices.js';
 import { QueenSigns20261126053000 } from './migrations/20261126053000-queen-signs.js';
 import { SayNoMore20261129150000 } from './migrations/20261129150000-say-no-more.js';
+import { LooksInOrder20261130010000 } from './migrations/20261130010000-looks-in-order.js';
 
 /** Thrown at the end of a write that was only to tell what would happen: everything of it is undone. */
 export class OnlyTried extends Error {}
@@ -58,6 +59,7 @@ export const MIGRATIONS = [
   CreateDevices20261126051000,
   QueenSigns20261126053000,
   SayNoMore20261129150000,
+  LooksInOrder20261130010000,
 ];
 
 /** As a database that was written to names them. */

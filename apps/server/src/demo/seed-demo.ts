@@ -7,6 +7,7 @@ import { DesignVersionEntity } from '../db/entities/design-version-entity.js';
 import { DeviceEntity } from '../db/entities/device-entities.js';
 import { MapLayerEntity } from '../db/entities/map-layer-entity.js';
 import { minuteFieldOf, RECORD_ENTITIES } from '../db/entities/record-entities.js';
+import { insertRecords } from '../db/record-rows.js';
 import { RigEntity } from '../db/entities/rig-entity.js';
 import { TrapEntity } from '../db/entities/trap-entity.js';
 import type { Clock } from '../shared/clock/clock.js';
@@ -30,8 +31,6 @@ export const DEMO_TIME_ZONE = 'Europe/Vienna';
 export const DEMO_NAME = 'Vellmark Swarm Watch';
 
 const WINTER_WORK = Date.parse('2026-01-10T15:00:00.000Z');
-/** SQLite takes so many values in one statement. */
-const ROWS_AT_ONCE = 200;
 const WEEK_MS = 7 * 24 * 3600 * 1000;
 
 /** Documents drawn in winter evenings, one a week. */
@@ -83,9 +82,7 @@ async function seedRecords(manager: EntityManager, clock: Clock): Promise<void> 
       const instant = typeof at === 'string' ? { atUtc: instantOf(at, DEMO_TIME_ZONE, 'at') } : {};
       return { id, ...fields, ...instant, ...kept };
     });
-    for (let n = 0; n < rows.length; n += ROWS_AT_ONCE) {
-      await manager.insert(RECORD_ENTITIES[table], rows.slice(n, n + ROWS_AT_ONCE));
-    }
+    await insertRecords(manager, table, rows);
   }
   await manager.insert(MapLayerEntity, {
     id: LANDSCAPE,

@@ -86,8 +86,17 @@ function equalTo(column: Column): Joi.Schema {
   return column.kind === 'flag' ? Joi.boolean() : Joi.string().max(200);
 }
 
-/** The query of a list: equal fields by name, and how it is sorted and paged. */
-export function recordQuerySchema(table: TableName): Joi.ObjectSchema<Readonly<Record<string, unknown>>> {
+type QuerySchema = Joi.ObjectSchema<Readonly<Record<string, unknown>>>;
+const queries = new Map<TableName, QuerySchema>();
+
+/** The query of a list: equal fields by name, and how it is sorted and paged. Made once a table. */
+export function recordQuerySchema(table: TableName): QuerySchema {
+  const known = queries.get(table) ?? querySchemaOf(table);
+  queries.set(table, known);
+  return known;
+}
+
+function querySchemaOf(table: TableName): QuerySchema {
   const columns = columnsOf(table);
   const sorts = ['id', 'updatedAt', ...columns.map(([field]) => field)].flatMap((field) => [field, `-${field}`]);
   return Joi.object({

@@ -61,11 +61,14 @@ function checkOf(name: string, column: ColumnDescription): string | null {
   }
 }
 
-/** Columns that are looked for; every link has an index besides. */
-const LOOKED_FOR: Partial<Record<TableName, readonly string[]>> = {
-  visits: ['at'],
-  deployments: ['hungOn'],
-  catches: ['foundOn'],
+/** Columns that are looked for, in the order in which they are listed; every link has an index besides. */
+const LOOKED_FOR: Partial<Record<TableName, readonly (readonly string[])[]>> = {
+  visits: [
+    ['at', 'id'],
+    ['deploymentId', 'at'],
+  ],
+  deployments: [['hungOn']],
+  catches: [['foundOn']],
 };
 /** What may be there once among the records in use. */
 const ONCE: Partial<Record<TableName, readonly string[]>> = {
@@ -110,9 +113,10 @@ function entityOf(table: TableName): RecordClass {
   Check(`ck_${table}_revision`, 'revision >= 1')(entity);
   const order = ORDER[table];
   if (order !== undefined) Check(`ck_${table}_order`, order)(entity);
-  const index = (field: string): void => {
-    Index(`ix_${table}_${columnName(field)}`, [field])(entity);
+  const index = (fields: readonly string[]): void => {
+    Index(`ix_${table}_${fields.map(columnName).join('_')}`, [...fields])(entity);
   };
+  const lookedFor = LOOKED_FOR[table] ?? [];
   for (const [field, column] of columnsOf(table)) {
     const name = columnName(field);
     Column({ type: sqlType(column), name, nullable: !column.required })(prototype, field);
@@ -120,10 +124,11 @@ function entityOf(table: TableName): RecordClass {
     if (check !== null) Check(`ck_${table}_${name}`, check)(entity);
     if (column.kind === 'link') {
       ForeignKey(() => classOf(column.to), { name: `fk_${table}_${name}`, onDelete: 'RESTRICT' })(prototype, field);
-      index(field);
+      // An index that begins with the link serves for it.
+      if (!lookedFor.some(([first]) => first === field)) index([field]);
     }
   }
-  LOOKED_FOR[table]?.forEach(index);
+  lookedFor.forEach(index);
   const once = ONCE[table];
   if (once) Index(`ux_${table}_once`, [...once], { unique: true, where: 'deleted_at_utc IS NULL' })(entity);
   if (minuteFieldOf(table) !== null) Column({ type: 'text', name: 'at_utc' })(prototype, 'atUtc');

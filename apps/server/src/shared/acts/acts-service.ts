@@ -9,7 +9,7 @@ import {
   type TableName,
 } from '@yewridge/contract/season';
 import { addDays } from '@yewridge/core/season';
-import { type EntityManager, In } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { type Database, OnlyTried } from '../../db/database.js';
 import { ActEntity } from '../../db/entities/act-entity.js';
 import { RecordChangeEntity } from '../../db/entities/record-change-entity.js';
@@ -19,6 +19,7 @@ import {
   RECORD_ENTITIES,
   type StoredRecord,
 } from '../../db/entities/record-entities.js';
+import { insertRecords, recordsById, ROWS_AT_ONCE } from '../../db/record-rows.js';
 import { AppError } from '../../http/app-error.js';
 import type { Clock } from '../clock/clock.js';
 import { recordDto } from '../season-log/record-dto.js';
@@ -27,8 +28,6 @@ import { instantOf } from '../season-log/site-date.js';
 
 /** Some place on the Earth is a day ahead of another. */
 const AHEAD_DAYS = 1;
-/** SQLite takes so many values in one statement. */
-const ROWS_AT_ONCE = 500;
 
 function digest(act: ActDto): string {
   return createHash('sha256').update(JSON.stringify(act)).digest('hex');
@@ -61,18 +60,12 @@ async function rowsOf(
   table: TableName,
   placed: readonly Placed[],
 ): Promise<ReadonlyMap<string, StoredRecord>> {
-  const found = new Map<string, StoredRecord>();
-  for (let n = 0; n < placed.length; n += ROWS_AT_ONCE) {
-    const ids = placed.slice(n, n + ROWS_AT_ONCE).map(({ change }) => change.id);
-    for (const row of await manager.findBy(RECORD_ENTITIES[table], { id: In(ids) })) found.set(row.id, row);
-  }
-  return found;
-}
-
-async function insertAll(manager: EntityManager, table: TableName, rows: readonly StoredRecord[]): Promise<void> {
-  for (let n = 0; n < rows.length; n += ROWS_AT_ONCE) {
-    await manager.insert(RECORD_ENTITIES[table], rows.slice(n, n + ROWS_AT_ONCE));
-  }
+  const rows = await recordsById(
+    manager,
+    table,
+    placed.map(({ change }) => change.id),
+  );
+  return new Map(rows.map((row) => [row.id, row]));
 }
 
 /** What stands against one change of an act, by its place in it. */
@@ -244,14 +237,14 @@ export class ActsService {
           else fresh.push(one.after);
           // Where a record may look at others of its table, it finds those of the same act.
           if (looksAtItsOwn(table)) {
-            await insertAll(manager, table, fresh.splice(0));
+            await insertRecords(manager, table, fresh.splice(0));
             known.forget(table);
           }
         } catch (error) {
           refuse(place, error);
         }
       }
-      await insertAll(manager, table, fresh);
+      await insertRecords(manager, table, fresh);
       known.forget(table);
     }
     await holds(made, context, refuse);

@@ -2,6 +2,7 @@ import { columnsOf, type TableName } from '@yewridge/contract/season';
 import { isRecordDate } from '@yewridge/contract/shared';
 import { type EntityManager, IsNull } from 'typeorm';
 import { pointersTo, RECORD_ENTITIES, type StoredRecord } from '../../db/entities/record-entities.js';
+import { recordsById } from '../../db/record-rows.js';
 import { TrapEntity } from '../../db/entities/trap-entity.js';
 import { AppError } from '../../http/app-error.js';
 import { isTimeZone } from '../season-log/site-date.js';
@@ -31,12 +32,15 @@ export class KnownRows {
     this.#rows.set(table, rows);
     const known = rows.get(id);
     if (known !== undefined) return known;
-    const found = await this.manager.findOneBy<StoredRecord | TrapEntity>(
-      table === 'traps' ? TrapEntity : RECORD_ENTITIES[table as TableName],
-      { id },
-    );
+    const found = await this.read(table, id);
     rows.set(id, found);
     return found;
+  }
+
+  private async read(table: string, id: string): Promise<StoredRecord | TrapEntity | null> {
+    if (table === 'traps') return this.manager.findOneBy(TrapEntity, { id });
+    const [row] = await recordsById(this.manager, table as TableName, [id]);
+    return row ?? null;
   }
 
   /** A record, and not a trap. */

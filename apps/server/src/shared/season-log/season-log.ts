@@ -2,11 +2,14 @@ import type { FirstSeasonDto } from '@yewridge/contract/today';
 import type { DoseUnit, IsoDate } from '@yewridge/core/season';
 import { type Design, frameCount } from '@yewridge/core/bench';
 import type { TableName } from '@yewridge/contract/season';
-import { dateAt, minuteAt, offsetAt } from './site-date.js';
+import { minuteAt, offsetAt } from './site-date.js';
 import type { Database } from '../../db/database.js';
 import type { Clock } from '../clock/clock.js';
 import { View } from '../remembered/view.js';
 import { ViewTurns } from '../remembered/view-turns.js';
+
+const MS_OF_A_MINUTE = 60_000;
+const ISO_DATE_LENGTH = 10;
 
 /** A trap as the season's views need it. */
 export interface TrapLine {
@@ -135,6 +138,7 @@ const IN_SPAN = `deployment_id IN (
 /** The one read model that joins traps, stays, looks, lures and catches. Rows as they are stored, in SI. */
 export class SeasonLog {
   readonly #turns: ViewTurns;
+  #minute: { readonly number: number; readonly wall: string } | null = null;
   readonly #stamps = new Map<string, { readonly version: number; readonly stamp: Promise<string> }>();
 
   constructor(
@@ -152,7 +156,7 @@ export class SeasonLog {
 
   /** The civil date where the keeper is. */
   today(): IsoDate {
-    return dateAt(this.clock.now(), this.timeZone);
+    return this.minute().slice(0, ISO_DATE_LENGTH);
   }
 
   /** Whether each step of a first season was ever done; what lies in the bin does not count. */
@@ -314,9 +318,12 @@ export class SeasonLog {
     return this.clock.now().toISOString();
   }
 
-  /** Where the keeper is, as a wall time to the minute. */
+  /** Where the keeper is, as a wall time to the minute. Asked with every view; a zone is at one time for the whole minute. */
   minute(): string {
-    return minuteAt(this.clock.now(), this.timeZone);
+    const now = this.clock.now();
+    const number = Math.floor(now.getTime() / MS_OF_A_MINUTE);
+    if (this.#minute?.number !== number) this.#minute = { number, wall: minuteAt(now, this.timeZone) };
+    return this.#minute.wall;
   }
 
   /** Minutes that a site's clock is ahead of UTC on a day at noon. */
