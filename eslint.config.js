@@ -120,6 +120,8 @@ const policies = [
         { to: { element: { type: 'contract-feature', captured: { feature } } } },
         { to: { element: { type: 'core-feature', captured: { feature } } } },
       ]),
+      // What is drawn of a design, on the bench and of each trap built to it.
+      { to: { element: { type: 'core-feature', captured: { feature: 'bench' } } } },
     ],
   },
   {

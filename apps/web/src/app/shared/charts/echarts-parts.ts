@@ -2,6 +2,7 @@ import { BarChart, LineChart, ScatterChart } from 'echarts/charts';
 import {
   AriaComponent,
   GridComponent,
+  LegendComponent,
   MarkAreaComponent,
   MarkLineComponent,
   TooltipComponent,
@@ -16,6 +17,7 @@ echarts.use([
   LineChart,
   ScatterChart,
   GridComponent,
+  LegendComponent,
   MarkAreaComponent,
   MarkLineComponent,
   TooltipComponent,

@@ -5,6 +5,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { TableName } from '@yewridge/contract/season';
 import { DayField } from '../fields/day-field';
+import { FindPick } from '../fields/find-pick';
 import { MomentField } from '../fields/moment-field';
 import { type Option, PickList } from '../fields/pick';
 import { SizeField } from '../units/size-field';
@@ -23,6 +24,8 @@ import {
 
 /** Longer texts get more lines. */
 const LONG_TEXT = 200;
+/** Lists that are longer are searched by typing. */
+const LONG_LIST = 15;
 
 /**
  * One column of a record as a field of its kind, in the reader's units: what it is called, what it may be and what it refuses come
@@ -37,6 +40,7 @@ const LONG_TEXT = 200;
     MatInputModule,
     DayField,
     MomentField,
+    FindPick,
     PickList,
     SizeField,
   ],
@@ -57,6 +61,7 @@ export class RecordField {
   readonly choices = input<readonly Option[] | null>(null);
   readonly unsaid = input('not said');
 
+  protected readonly many = LONG_LIST;
   protected readonly day = viewChild(DayField);
   protected readonly moment = viewChild(MomentField);
   protected readonly size = viewChild(SizeField);

@@ -1,7 +1,7 @@
 import { type DesignEntrance, guardOf, isRound } from '@yewridge/core/bench';
 import { convert } from '@yewridge/core/shared/units';
 import { decimalText } from '../../../shared/units/format';
-import type { Place } from './drawing-layout';
+import type { Place } from '../../../shared/drawing/drawing-layout';
 
 const SCALES = [1, 1.5, 2, 2.5, 3, 4, 5, 8, 10];
 const NOMINAL_PIXELS_PER_METRE = convert({ value: 1, from: 'm', to: 'in' }) * 96;

@@ -2,7 +2,7 @@ import { type Design, designDrawing } from '@yewridge/core/bench';
 import { figureOf } from '../../../shared/units/format';
 import { withValue } from '../../../shared/documents/value-at';
 import { addSection, newDesign } from './design-edits';
-import { layoutDrawing, type PlacedDrawing } from './drawing-layout';
+import { layoutDrawing, type PlacedDrawing } from '../../../shared/drawing/drawing-layout';
 
 const place = { left: 13, top: 15, width: 560, height: 470 };
 

@@ -8,7 +8,7 @@ import { readingsOf, SAMPLE } from '../testing/sample-design';
 import { comparedPoints, comparisonChart } from './comparison-chart';
 import type { DesignRow } from './design-list-store';
 import { doorDetail } from './door-detail';
-import { layoutMiniature, commonScale } from './drawing-layout';
+import { layoutMiniature, commonScale } from '../../../shared/drawing/drawing-layout';
 import { listAnswer } from './list-answer';
 import { savedWords, sheetDate } from '../../../shared/documents/saved-words';
 import { designAnswer } from './page-words';

@@ -17,7 +17,7 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { comparedPoints } from '../data/comparison-chart';
 import { DesignActions } from '../data/design-actions';
 import { DesignListStore } from '../data/design-list-store';
-import { commonScale } from '../data/drawing-layout';
+import { commonScale } from '../../../shared/drawing/drawing-layout';
 import { listAnswer } from '../data/list-answer';
 import { Comparison } from '../ui/comparison';
 import { DesignCard, MINIATURE } from '../ui/design-card';

@@ -7,11 +7,11 @@ import { benchLink, designLink } from '../../../shared/routes/paths';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { type Compared, compareRows, compareWords } from '../data/compare-view';
 import { DesignListStore } from '../data/design-list-store';
-import { commonScale, layoutMiniature } from '../data/drawing-layout';
+import { commonScale, layoutMiniature } from '../../../shared/drawing/drawing-layout';
 import { judge } from '../data/judged';
 import { HatchDefs } from '../ui/hatch-defs';
 import { MINIATURE } from '../ui/design-card';
-import { ViewParts } from '../ui/view-parts';
+import { ViewParts } from '../../../shared/drawing/view-parts';
 
 const MOST = 4;
 

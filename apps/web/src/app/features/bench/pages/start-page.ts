@@ -21,7 +21,7 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { withValue, valueAt } from '../../../shared/documents/value-at';
 import { DesignActions } from '../data/design-actions';
 import { changeShape, newDesign } from '../data/design-edits';
-import { commonScale, layoutMiniature } from '../data/drawing-layout';
+import { commonScale, layoutMiniature } from '../../../shared/drawing/drawing-layout';
 import { sectionFields } from '../data/fields';
 import { judge } from '../data/judged';
 import { SHAPE_NAMES } from '../data/names';
@@ -33,7 +33,7 @@ import { HatchDefs } from '../ui/hatch-defs';
 import { MINIATURE } from '../ui/design-card';
 import type { Field, PartChange } from '../../../shared/fields/field';
 import { TapePicture } from '../ui/tape-picture';
-import { ViewParts } from '../ui/view-parts';
+import { ViewParts } from '../../../shared/drawing/view-parts';
 
 const POINTS = STARTING_POINTS.map((id) => {
   const design = startingPoint(id);

@@ -4,9 +4,9 @@ import type { UnitSystem } from '@yewridge/core/shared/units';
 import { designLink } from '../../../shared/routes/paths';
 import { figureOf } from '../../../shared/units/format';
 import type { DesignRow } from '../data/design-list-store';
-import { layoutMiniature } from '../data/drawing-layout';
+import { layoutMiniature } from '../../../shared/drawing/drawing-layout';
 import { Band } from './band';
-import { ViewParts } from './view-parts';
+import { ViewParts } from '../../../shared/drawing/view-parts';
 
 export const MINIATURE = { width: 250, height: 96 } as const;
 

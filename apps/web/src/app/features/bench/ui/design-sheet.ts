@@ -3,11 +3,11 @@ import { type Design, type DesignDrawing, type DesignReadings, openingArea, type
 import { NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
 import { decimalText, figureOf, figureText } from '../../../shared/units/format';
 import { doorDetail } from '../data/door-detail';
-import { type DimensionEnd, layoutDrawing } from '../data/drawing-layout';
+import { type DimensionEnd, layoutDrawing } from '../../../shared/drawing/drawing-layout';
 import { FILL_NAMES, MATERIAL_NAMES } from '../data/names';
 import { ScreenScale } from '../../../shared/drawing/screen-scale';
 import { stackTable } from '../data/stack-table';
-import { ViewParts } from './view-parts';
+import { ViewParts } from '../../../shared/drawing/view-parts';
 
 const FRAME = 9;
 const FOOT = 196;

@@ -1,42 +1,50 @@
 import type { DeviceDto, DeviceReadingDto, DevicesDto } from '@yewridge/contract/devices';
-import type { UnitSystem } from '@yewridge/core/shared/units';
-import { measuredWords } from '../../../shared/devices/sensor-words';
+import { type UnitSystem, ZERO_CELSIUS } from '@yewridge/core/shared/units';
+import { trapLink } from '../../../shared/routes/paths';
 import { dayShort } from '../../../shared/season/season-words';
+import { decimalText, figureText, temperatureText } from '../../../shared/units/format';
 
 export interface DeviceLine {
   readonly id: string;
   readonly name: string;
+  /** Where it hangs, for a sensor; what it is, for a station. */
+  readonly trap: { readonly number: string; readonly link: readonly string[] } | null;
   readonly where: string;
   readonly simulated: boolean;
   readonly removed: boolean;
-  readonly last: string;
+  readonly bees: string;
+  readonly inside: string;
+  readonly mass: string;
   readonly when: string;
   readonly count: string;
 }
 
-function whereOf({ kind, number, trapId }: DeviceDto, { traps }: DevicesDto): string {
-  if (kind === 'weatherStation') return 'weather station';
-  const site = traps.find((trap) => trap.trapId === trapId)?.site;
-  return site ? `in ${number ?? '?'} at ${site}` : `in ${number ?? '?'}, in Stores`;
-}
-
 function countWords({ kind, readings, simulated }: DeviceDto): string {
-  if (kind === 'weatherStation') return simulated ? 'tells each day, and ten days ahead' : 'tells a day at a time';
-  if (readings === 0) return 'has told nothing yet';
+  if (kind === 'weatherStation') return simulated ? 'each day, and ten days ahead' : 'a day at a time';
+  if (readings === 0) return 'nothing yet';
   return `${readings} ${readings === 1 ? 'reading' : 'readings'}`;
 }
 
-export function deviceLines(view: DevicesDto, system: UnitSystem): readonly DeviceLine[] {
-  return view.devices.map((device) => ({
-    id: device.id,
-    name: device.name,
-    where: whereOf(device, view),
-    simulated: device.simulated,
-    removed: device.removedAt !== null,
-    last: device.last ? measuredWords(device.last, system) : '',
-    when: device.last ? `${dayShort(device.last.at.slice(0, 10))}, ${device.last.at.slice(11)}` : '',
-    count: countWords(device),
-  }));
+export function deviceLines({ devices, traps }: DevicesDto, system: UnitSystem): readonly DeviceLine[] {
+  return devices.map((device) => {
+    const { kind, last, trapId, number } = device;
+    const site = traps.find((trap) => trap.trapId === trapId)?.site;
+    const sensor = kind === 'trapSensor';
+    const [perMin, insideC, massKg] = [last?.perMin ?? null, last?.insideC ?? null, last?.massKg ?? null];
+    return {
+      id: device.id,
+      name: device.name,
+      trap: sensor && trapId !== null ? { number: number ?? '?', link: trapLink(trapId) } : null,
+      where: !sensor ? 'weather station' : site ? ` at ${site}` : ', in Stores',
+      simulated: device.simulated,
+      removed: device.removedAt !== null,
+      bees: perMin === null ? '' : decimalText(perMin, 0),
+      inside: insideC === null ? '' : temperatureText(insideC + ZERO_CELSIUS, system),
+      mass: massKg === null ? '' : figureText(massKg, 'mass', system),
+      when: last ? `${dayShort(last.at.slice(0, 10))}, ${last.at.slice(11)}` : '',
+      count: countWords(device),
+    };
+  });
 }
 
 export function devicesAnswer({ devices }: DevicesDto): string {

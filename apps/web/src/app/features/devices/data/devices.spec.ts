@@ -1,6 +1,7 @@
 import type { DeviceDto, DeviceReadingDto, DevicesDto } from '@yewridge/contract/devices';
 import type { HangingSensor } from '@yewridge/contract/rounds';
 import { measuredWords, signWords } from '../../../shared/devices/sensor-words';
+import { coursesOf } from './device-courses';
 import { deviceLines, devicesAnswer, sendExample, withReading } from './device-words';
 
 const reading = (seq: number, change: Partial<DeviceReadingDto> = {}): DeviceReadingDto => ({
@@ -38,11 +39,27 @@ describe('devices in words', () => {
   it('say where each is, what it last told, and which are simulated', () => {
     expect(deviceLines(view(device()), 'metric')[0]).toEqual(
       jasmine.objectContaining({
-        where: 'in V-07 at Old weir',
-        last: '24 bees a minute, 17 °C inside, 3.4 kg',
+        trap: { number: 'V-07', link: ['/', 'stores', 'traps', 't7'] },
+        where: ' at Old weir',
+        bees: '24',
+        inside: '17 °C',
+        mass: '3.4 kg',
         when: 'Thu 14 May, 18:00',
         count: '1 reading',
       }),
+    );
+    expect(deviceLines(view(device({ trapId: 't9', last: null, readings: 0 })), 'metric')[0]).toEqual(
+      jasmine.objectContaining({
+        where: ', in Stores',
+        bees: '',
+        inside: '',
+        mass: '',
+        when: '',
+        count: 'nothing yet',
+      }),
+    );
+    expect(deviceLines(view(device({ kind: 'weatherStation', trapId: null })), 'metric')[0]).toEqual(
+      jasmine.objectContaining({ trap: null, where: 'weather station', count: 'a day at a time' }),
     );
     expect(measuredWords(reading(1, { perMin: 1, insideC: null }), 'imperial')).toBe('1 bee a minute, 7.5 lb');
     expect(devicesAnswer(view())).toBe('No sensor reports yet');
@@ -84,5 +101,42 @@ describe('devices in words', () => {
       'bees seem to have moved in on Fri 15 May, 12:00: 1.7 kg heavier and warm through the night (Sensor 4, simulated)',
     );
     expect(signWords({ ...sensor, movedIn: false }, 'metric')).toBe('the trap is empty (Sensor 4, simulated)');
+  });
+});
+
+describe('three days of a sensor', () => {
+  const now = '2026-05-14T16:00:00.000Z';
+  const at = (hoursAgo: number, massKg: number | null, perMin: number | null = 0): DeviceReadingDto => {
+    const instant = new Date(Date.parse(now) - hoursAgo * 3_600_000).toISOString();
+    return reading(1000 - hoursAgo, { instant, at: instant.slice(0, 16), massKg, perMin });
+  };
+
+  it('begin 72 hours ago, and nothing of what is older or still to come is in them', () => {
+    expect(coursesOf([at(72, 5)], now)?.mass).toEqual([{ x: -72, y: 5 }]);
+    expect(coursesOf([at(72.1, 5)], now)).toBeNull();
+    expect(coursesOf([at(0, 5)], now)?.mass).toEqual([{ x: 0, y: 5 }]);
+    expect(coursesOf([at(-0.1, 5)], now)).toBeNull();
+  });
+
+  it('break where the sensor was silent for more than six hours', () => {
+    expect(coursesOf([at(12, 5), at(6, 5)], now)?.mass.map(({ y }) => y)).toEqual([5, 5]);
+    expect(coursesOf([at(12.1, 5), at(6, 5)], now)?.mass.map(({ y }) => y)).toEqual([5, null, 5]);
+  });
+
+  it('show a box that gains little as a quiet line, and one that gains much from edge to edge', () => {
+    expect(coursesOf([at(6, 5), at(1, 5.5)], now)?.massRange).toEqual([4.25, 6.25]);
+    expect(coursesOf([at(6, 5), at(1, 8)], now)?.massRange).toEqual([5, 8]);
+  });
+
+  it('say in words what is drawn, and nothing of a weight that nobody measured', () => {
+    expect(coursesOf([at(6, 5, 3), at(1, 8, 24)], now)?.says).toBe(
+      'three days: at most 24 bees a minute, 5.0 to 8.0 kg',
+    );
+    expect(coursesOf([at(1, null, null)], now)?.says).toBe('three days: at most 0 bees a minute');
+    expect(coursesOf([at(6, 5, 3)], now)?.mostBees).toBe(10);
+  });
+
+  it('mark where a new day began', () => {
+    expect(coursesOf([at(17, 5), at(16, 5), at(15, 5)], now)?.midnights).toEqual([-16]);
   });
 });

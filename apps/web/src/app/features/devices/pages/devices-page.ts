@@ -1,22 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import type { DeviceKind, DevicesDto, NewDeviceDto } from '@yewridge/contract/devices';
-import { EMPTY, exhaustMap, filter, Subject, switchMap, take } from 'rxjs';
-import { catchError } from 'rxjs/operators';
+import { MatTableModule } from '@angular/material/table';
+import { RouterLink } from '@angular/router';
+import type { DeviceReadingDto, DevicesDto } from '@yewridge/contract/devices';
+import { catchError, EMPTY, exhaustMap, filter, Subject, switchMap, take } from 'rxjs';
 import { ReadingStream } from '../../../shared/devices/reading-stream';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { viewOf } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
-import { deviceLines, devicesAnswer, sendExample, withReading } from '../data/device-words';
+import { type DeviceLine, deviceLines, devicesAnswer, withReading } from '../data/device-words';
 import { DevicesApi } from '../data/devices-api';
-import { PickList } from '../../../shared/fields/pick';
+import { RecentReadings } from '../data/recent-readings';
+import { DayCourses } from '../ui/day-courses';
+import { RegisterForm } from '../ui/register-form';
 
-/** Sensors and stations: what they last told, and how one of the keeper's own is let in. */
+/** Sensors and stations: what they last told, three days of each, and how one of the keeper's own is let in. */
 @Component({
   selector: 'yw-devices-page',
-  imports: [PickList, PageHeader, Waiting, Failed],
+  imports: [PageHeader, Waiting, Failed, MatTableModule, RouterLink, DayCourses, RegisterForm],
+  providers: [RecentReadings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './devices-page.html',
   styleUrl: './devices-page.scss',
@@ -24,8 +28,10 @@ import { PickList } from '../../../shared/fields/pick';
 export class DevicesPage {
   readonly #api = inject(DevicesApi);
   readonly #system = inject(UnitChoice).system;
+  readonly #recent = inject(RecentReadings);
   protected readonly stream = inject(ReadingStream);
   protected readonly view = viewOf(() => this.#api.all());
+  protected readonly columns = ['name', 'bees', 'inside', 'mass', 'days', 'told', 'act'];
   /** As fetched, and every reading that came in since. */
   readonly #devices = linkedSignal<DevicesDto | null>(() => this.view.data());
   protected readonly lines = computed(() => {
@@ -36,66 +42,38 @@ export class DevicesPage {
     const devices = this.#devices();
     return devices ? devicesAnswer(devices) : 'Devices';
   });
-
-  protected readonly kind = signal<DeviceKind>('trapSensor');
-  protected readonly kinds = [
-    { id: 'trapSensor', name: 'a sensor in a trap' },
-    { id: 'weatherStation', name: 'a weather station' },
-  ];
-  protected readonly trapId = signal('');
-  protected readonly trapOptions = computed(() =>
-    (this.view.data()?.traps ?? []).map(({ trapId, number, site }) => ({
-      id: trapId,
-      name: site ? `${number}, ${site}` : number,
-    })),
-  );
-  protected readonly name = signal('');
   protected readonly problem = signal<string | null>(null);
-  protected readonly made = signal<NewDeviceDto | null>(null);
   protected readonly removing = signal<string | null>(null);
-  protected readonly register$ = new Subject<void>();
   protected readonly remove$ = new Subject<string>();
-  protected readonly example = computed(() => {
-    const one = this.made();
-    return one ? sendExample(one.device.id, one.key, one.device.kind, this.view.data()?.now ?? '') : '';
-  });
 
   constructor() {
-    const failed = (failure: ApiFailure): typeof EMPTY => {
-      this.problem.set(failure.fields[0]?.message ?? failure.message);
-      return EMPTY;
-    };
-    toObservable(this.view.data)
+    const view$ = toObservable(this.view.data).pipe(filter((view) => view !== null));
+    view$.pipe(takeUntilDestroyed()).subscribe(({ devices, now }) => {
+      this.#recent.follow(
+        devices.filter(({ kind }) => kind === 'trapSensor').map(({ id }) => id),
+        now,
+      );
+    });
+    view$
       .pipe(
-        filter((view) => view !== null),
         take(1),
         switchMap(({ seq }) => this.stream.after(seq)),
         takeUntilDestroyed(),
       )
       .subscribe((reading) => {
+        this.#recent.add(reading);
         this.#devices.update((view) => view && withReading(view, reading));
-      });
-    this.register$
-      .pipe(
-        // Pressed twice, one device is registered.
-        exhaustMap(() => {
-          const fault = this.#fault();
-          this.problem.set(fault);
-          if (fault !== null) return EMPTY;
-          const kind = this.kind();
-          const trapId = kind === 'trapSensor' ? this.trapId() : null;
-          return this.#api.register({ kind, name: this.name().trim(), trapId }).pipe(catchError(failed));
-        }),
-        takeUntilDestroyed(),
-      )
-      .subscribe((made) => {
-        this.made.set(made);
-        this.name.set('');
-        this.view.reload();
       });
     this.remove$
       .pipe(
-        exhaustMap((id) => this.#api.remove(id).pipe(catchError(failed))),
+        exhaustMap((id) =>
+          this.#api.remove(id).pipe(
+            catchError((failure: ApiFailure) => {
+              this.problem.set(failure.message);
+              return EMPTY;
+            }),
+          ),
+        ),
         takeUntilDestroyed(),
       )
       .subscribe(() => {
@@ -104,8 +82,9 @@ export class DevicesPage {
       });
   }
 
-  #fault(): string | null {
-    if (this.kind() === 'trapSensor' && this.trapId() === '') return 'Choose the trap it hangs in.';
-    return this.name().trim() === '' ? 'Give it a name, as it is written on it.' : null;
+  protected readonly byId = (_: number, { id }: DeviceLine): string => id;
+
+  protected recent({ id }: DeviceLine): readonly DeviceReadingDto[] {
+    return this.#recent.of(id);
   }
 }

@@ -141,6 +141,52 @@ export function rowSaid(
   };
 }
 
+/** A column of the book as a page of it shows it. */
+export interface BookColumn {
+  readonly field: string;
+  readonly label: string;
+  /** Figures end at one edge. */
+  readonly figure: boolean;
+  /** Rows of a link lie by its id, which is no order for a reader. */
+  readonly sorts: boolean;
+}
+export interface BookLine {
+  readonly id: string;
+  /** What the row is, in full: for whoever follows its link by ear. */
+  readonly head: string;
+  readonly cells: Readonly<Record<string, string>>;
+}
+
+/** A page of the book as a table: what a row leads with, then every column in which a row of this page says something. */
+export function bookTable(
+  table: TableName,
+  rows: readonly BookRow[],
+  how: { readonly system: UnitSystem; readonly names: LinkNames },
+): { readonly columns: readonly BookColumn[]; readonly lines: readonly BookLine[] } {
+  const heads = HEADS[table];
+  const all = columnsOf(table);
+  const tells = (field: string): boolean => rows.some((row) => !DULL.includes(valueOf(row, field)));
+  const shown = [
+    ...heads.flatMap((head) => all.filter(([field]) => field === head)),
+    ...all.filter(([field]) => !heads.includes(field)),
+  ].filter(([field], n) => n === 0 || tells(field));
+  return {
+    columns: shown.map(([field, { kind }]) => ({
+      field,
+      label: labelOf(field),
+      figure: kind === 'number' || kind === 'whole',
+      sorts: kind !== 'link',
+    })),
+    lines: rows.map((row) => ({
+      id: row.id,
+      head: rowSaid(table, row, how).head,
+      cells: Object.fromEntries(
+        shown.map((column) => [column[0], valueSaid(table, column, valueOf(row, column[0]), how)]),
+      ),
+    })),
+  };
+}
+
 /** What changed between two states of a row, by its columns. */
 export function changesSaid(
   table: TableName,

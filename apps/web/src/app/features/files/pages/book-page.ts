@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatListModule } from '@angular/material/list';
+import { MatPaginatorIntl, MatPaginatorModule } from '@angular/material/paginator';
 import { Router, RouterLink } from '@angular/router';
 import { columnsOf, TABLE_NAMES, type TableName } from '@yewridge/contract/season';
 import { forkJoin } from 'rxjs';
@@ -9,17 +11,34 @@ import { RecordsApi } from '../../../shared/season/records-api';
 import { viewFor } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { inFull, labelOf } from '../../../shared/records/record-words';
-import { type BookRow, FIRST_SORT, rowSaid } from '../data/book-words';
+import { type BookRow, bookTable, FIRST_SORT, rowSaid } from '../data/book-words';
 import { TABLE_NAMES_SAID } from '../data/file-words';
 import { LinkNamesOf } from '../data/link-names';
+import { FindPick } from '../../../shared/fields/find-pick';
 import { PickList } from '../../../shared/fields/pick';
+import { Segments } from '../../../shared/fields/segments';
+import { narrowWindow } from '../../../shared/layout/narrow';
+import { PagesInWords } from '../../../shared/layout/pages-in-words';
+import { BookTable } from '../ui/book-table';
 
 const PAGE = 50;
 
 /** The rows of one table as they were written, the bin included: where anything is looked up or put right. */
 @Component({
   selector: 'yw-book-page',
-  imports: [PickList, PageHeader, Waiting, Failed, RouterLink],
+  imports: [
+    PickList,
+    FindPick,
+    Segments,
+    PageHeader,
+    Waiting,
+    Failed,
+    RouterLink,
+    MatPaginatorModule,
+    MatListModule,
+    BookTable,
+  ],
+  providers: [{ provide: MatPaginatorIntl, useClass: PagesInWords }],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './book-page.html',
   styleUrl: './book-page.scss',
@@ -61,12 +80,26 @@ export class BookPage {
 
   protected readonly inBin = computed(() => this.bin() === 'true');
   protected readonly name = computed(() => TABLE_NAMES_SAID[this.table()]);
-  protected readonly rows = computed(() => {
+  protected readonly phone = narrowWindow();
+  readonly #shown = computed(() => {
     const view = this.view.data();
-    if (!view) return [];
-    const how = { system: this.#system(), names: view.names };
-    return view.page.items.map((row) => rowSaid(this.table(), row as BookRow, how));
+    const rows = (view?.page.items ?? []) as readonly BookRow[];
+    return { rows, how: { system: this.#system(), names: view?.names ?? new Map<string, never>() } };
   });
+  /** On a telephone: what a row is, and under it the rest of it. */
+  protected readonly rows = computed(() => {
+    const { rows, how } = this.#shown();
+    return rows.map((row) => rowSaid(this.table(), row, how));
+  });
+  protected readonly ledger = computed(() => {
+    const { rows, how } = this.#shown();
+    return bookTable(this.table(), rows, how);
+  });
+  protected readonly empty = computed(() => (this.inBin() ? 'Nothing is in the bin.' : 'No row yet.'));
+  protected readonly bins = [
+    { id: 'kept', name: 'In use' },
+    { id: 'bin', name: 'In the bin' },
+  ];
   protected readonly answer = computed(() => {
     const view = this.view.data();
     if (!view) return this.name();
@@ -92,11 +125,9 @@ export class BookPage {
       options: [{ id: '', name: 'all' }, ...[...names].map(([id, name]) => ({ id, name }))],
     };
   });
-  protected readonly pages = computed(() => {
-    const total = this.view.data()?.page.total ?? 0;
-    const last = Math.max(1, Math.ceil(total / PAGE));
-    return { now: this.#number(), last };
-  });
+  protected readonly total = computed(() => this.view.data()?.page.total ?? 0);
+  protected readonly pageSize = PAGE;
+  protected readonly pageIndex = computed(() => this.#number() - 1);
 
   #number(): number {
     return Math.max(1, Math.floor(Number(this.page() ?? 1)) || 1);

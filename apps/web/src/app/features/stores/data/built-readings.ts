@@ -60,6 +60,8 @@ export function readingRows(
 /** A size to be taped on the trap, with what the design says. */
 export interface MeasuredField {
   readonly path: string;
+  /** Id of its section or door. */
+  readonly part: string;
   readonly label: string;
   readonly kind: FieldKind;
   readonly value: number;
@@ -108,6 +110,7 @@ export function measuredFields(design: Design, built: Design): readonly Measured
       return [
         {
           path: `sections[${n}].shape.${path}`,
+          part: section.id,
           label: `${section.label}, ${label}${taped}`,
           kind: path === 'volume' ? 'volume' : 'length',
           value,
@@ -129,6 +132,7 @@ export function measuredFields(design: Design, built: Design): readonly Measured
       return [
         {
           path,
+          part: entrance.id,
           label,
           kind: 'length',
           value,

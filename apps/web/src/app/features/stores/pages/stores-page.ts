@@ -9,28 +9,30 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatSortModule, type Sort } from '@angular/material/sort';
+import { MatTableModule } from '@angular/material/table';
 import { Router, RouterLink } from '@angular/router';
 import type { HangingDto } from '@yewridge/contract/rounds';
 import type { TrapDto } from '@yewridge/contract/stores';
-import { assessDesign, readyToHang } from '@yewridge/core/bench';
+import { readyToHang } from '@yewridge/core/bench';
 import { forkJoin } from 'rxjs';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { Icon } from '../../../shared/icons/icon';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { benchLink, labelsLink, shelfLink, trapLink } from '../../../shared/routes/paths';
-import { figureText } from '../../../shared/units/format';
+import { benchLink, labelsLink, shelfLink } from '../../../shared/routes/paths';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { countWords } from '../data/built-readings';
-import { CONDITION_NAMES, todayIn, trapLines } from '../data/trap-words';
+import { inOrder, trapRow } from '../data/trap-rows';
+import { todayIn } from '../data/trap-words';
 import { TrapsApi } from '../data/traps-api';
 
 /** Built traps by number: which can hang today, and what the others wait for. */
 @Component({
   selector: 'yw-stores-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, Icon],
+  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, Icon, MatTableModule, MatSortModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stores-page.html',
   styleUrl: './stores-page.scss',
@@ -54,13 +56,19 @@ export class StoresPage {
     return workspace && todayIn(workspace.now, workspace.timeZone);
   });
 
-  protected readonly rows = computed(() => {
+  protected readonly columns = ['number', 'design', 'gross', 'mass', 'combs', 'state', 'where'];
+  /** By number, until a column is pressed. */
+  protected readonly sort = signal<Sort>({ active: 'number', direction: 'asc' });
+  readonly #lines = computed(() => {
     const today = this.#today();
-    const wanted = (this.find() ?? '').toLocaleLowerCase();
     if (today === null) return [];
-    return (this.traps() ?? [])
-      .filter(({ document }) => `${document.number} ${document.asBuilt.name}`.toLocaleLowerCase().includes(wanted))
-      .map((trap) => this.#row(trap, today));
+    const how = { today, system: this.#system(), hanging: this.#hanging() };
+    return (this.traps() ?? []).map((trap) => trapRow(trap, how));
+  });
+  protected readonly rows = computed(() => {
+    const wanted = (this.find() ?? '').toLocaleLowerCase();
+    const found = this.#lines().filter(({ sought }) => sought.includes(wanted));
+    return inOrder(found, this.sort());
   });
   protected readonly answer = computed(() => {
     const traps = this.traps();
@@ -96,37 +104,5 @@ export class StoresPage {
 
   protected seek(text: string): void {
     void this.#router.navigate([], { queryParams: { find: text === '' ? null : text }, replaceUrl: true });
-  }
-
-  #row(
-    trap: TrapDto,
-    today: string,
-  ): {
-    readonly id: string;
-    readonly number: string;
-    readonly link: readonly string[];
-    readonly design: string;
-    readonly figures: string;
-    readonly state: string;
-    readonly look: string | null;
-    readonly hangs: string | null;
-  } {
-    const { document } = trap;
-    const hanging = this.#hanging().get(trap.id);
-    const assessment = assessDesign(document.asBuilt);
-    const mass = document.massKg === null ? 'not weighed' : figureText(document.massKg, 'mass', this.#system());
-    const volume = assessment.ok ? figureText(assessment.readings.room.gross, 'volume', this.#system()) : '?';
-    const combs = document.darkCombs === 0 ? '' : `, ${countWords(document.darkCombs, 'dark comb', 'dark combs')}`;
-    const look = trapLines(document, today).find(({ level }) => level === 'look');
-    return {
-      id: trap.id,
-      number: document.number,
-      link: trapLink(trap.id),
-      design: `${document.asBuilt.name}, version ${trap.designVersion}`,
-      figures: `${volume} gross, ${mass}${combs}`,
-      state: CONDITION_NAMES[document.condition],
-      look: look?.sentence ?? null,
-      hangs: hanging ? `${hanging.beesIn ? 'bees in, at' : 'hangs at'} ${hanging.site}` : null,
-    };
   }
 }

@@ -10,6 +10,7 @@ import {
   untracked,
 } from '@angular/core';
 import { Title } from '@angular/platform-browser';
+import { MatTableModule } from '@angular/material/table';
 import { Router, RouterLink } from '@angular/router';
 import { TRAP_CONDITIONS, TRAP_LIMITS, type TrapDocument } from '@yewridge/contract/stores';
 import type { ApiFailure } from '../../../shared/http/api-failure';
@@ -22,23 +23,35 @@ import { Failed, Waiting } from '../../../shared/layout/states';
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { designLink, designLinks, labelsLink, storesLink, trapLink } from '../../../shared/routes/paths';
 import { figureText } from '../../../shared/units/format';
-import { valueText } from '../../../shared/units/parse';
 import { DayField } from '../../../shared/fields/day-field';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
-import { type MeasuredField, measuredFields, readingRows } from '../data/built-readings';
+import { readingRows } from '../data/built-readings';
 import { TrapAddress } from '../data/trap-address';
 import { TrapStore } from '../data/trap-store';
 import { CONDITION_NAMES, numberFault, todayIn, trapLines } from '../data/trap-words';
 import { TrapsApi } from '../data/traps-api';
+import { MeasuredSizes } from '../ui/measured-sizes';
 import { TrapLabel } from '../ui/trap-label';
 import { PickList } from '../../../shared/fields/pick';
 
 /** One built trap: what it was meant to be, and what it came out as. */
 @Component({
   selector: 'yw-trap-page',
-  imports: [PickList, PageHeader, Waiting, Failed, RouterLink, Icon, SizeField, TrapLabel, DayField],
+  imports: [
+    PickList,
+    PageHeader,
+    Waiting,
+    Failed,
+    RouterLink,
+    Icon,
+    SizeField,
+    MeasuredSizes,
+    TrapLabel,
+    DayField,
+    MatTableModule,
+  ],
   providers: [TrapStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './trap-page.html',
@@ -88,11 +101,8 @@ export class TrapPage {
     if (!loaded || !document) return [];
     return readingRows(loaded.design, document.asBuilt, document.massKg, this.#system());
   });
-  protected readonly fields = computed(() => {
-    const loaded = this.#loaded();
-    const document = this.store.document();
-    return loaded && document ? measuredFields(loaded.design, document.asBuilt) : [];
-  });
+  protected readonly design = computed(() => this.#loaded()?.design ?? null);
+  protected readonly columns = ['name', 'design', 'built', 'change'];
   protected readonly checks = computed(() => {
     const document = this.store.document();
     const workspace = this.#workspace();
@@ -168,11 +178,6 @@ export class TrapPage {
 
   protected measure(path: string, value: number): void {
     this.store.edit((trap) => ({ ...trap, asBuilt: withValue(trap.asBuilt, path, value) }), path);
-  }
-
-  protected planned({ planned, value, kind }: MeasuredField): string {
-    if (planned === null || planned === value) return '';
-    return `design ${valueText(planned, kind, this.#system())}`;
   }
 
   protected remove(): void {

@@ -90,11 +90,39 @@ describe('calibrating by a manometer', () => {
     expect(open.size).toBe(0);
   });
 
+  it('shows what to do: four settings, set at a press, and which of them is read', () => {
+    const setting = (name: RegExp): HTMLElement =>
+      [...element.querySelectorAll<HTMLElement>('yw-reading-plan li')].find((one) => name.test(one.textContent))!;
+    expect(element.querySelectorAll('yw-reading-plan li').length).toBe(4);
+    setting(/Half open/)
+      .querySelector('button')!
+      .click();
+    fixture.detectChanges();
+    expect(element.textContent).toContain('Gate set to 0.50 of its travel');
+    press('Type a reading');
+    expect(setting(/Half open/).textContent).toContain('Reading 1');
+    expect(setting(/Half open/).querySelector('button')).toBeNull();
+    expect(setting(/wide open/).textContent).toMatch(/As described it would show \d+ Pa in the box/);
+  });
+
   it('stops by itself at a pressure that hurts the box, and shows what was read', () => {
     press('Listen to the manometer');
     says(2400, true);
     expect(open.size).toBe(0);
     expect(element.textContent).toMatch(/Simulated: 2[\s,]?400 Pa in the box/);
+    expect(button('Listen to the manometer').disabled).toBeFalse();
+  });
+
+  it('listens no more when the port is shut with too little bleed, and says what it needs', () => {
+    press('Listen to the manometer');
+    setGate(0.25);
+    const port = [...element.querySelectorAll('mat-checkbox')].find((one) => one.textContent.includes('with a plate'))!;
+    port.querySelector('input')!.click();
+    fixture.detectChanges();
+    expect(open.size).toBe(0);
+    expect(element.querySelector('[role=alert]')?.textContent).toContain('at least 0.3 open; it is 0.25');
+    expect(button('Listen to the manometer').disabled).toBeTrue();
+    setGate(0.3);
     expect(button('Listen to the manometer').disabled).toBeFalse();
   });
 });

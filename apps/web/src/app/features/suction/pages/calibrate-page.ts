@@ -1,57 +1,36 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  effect,
-  inject,
-  input,
-  signal,
-  untracked,
-} from '@angular/core';
-import { MatCheckboxModule } from '@angular/material/checkbox';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatExpansionModule } from '@angular/material/expansion';
 import type { ManometerReadingDto } from '@yewridge/contract/suction';
 import { type Calibration, type Reading, RIG_LIMITS } from '@yewridge/core/suction';
 import equal from 'fast-deep-equal';
-import { catchError, concat, concatMap, EMPTY, ignoreElements, of, type Subscription, switchMap, timer } from 'rxjs';
+import { catchError, concatMap, of, switchMap, timer } from 'rxjs';
 import { undoKeys } from '../../../shared/documents/undo-keys';
-import type { Field, PartChange } from '../../../shared/fields/field';
-import { FieldList } from '../../../shared/fields/field-list';
+import type { PartChange } from '../../../shared/fields/field';
+import { Segments } from '../../../shared/fields/segments';
 import type { ApiFailure } from '../../../shared/http/api-failure';
-import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { readText, writeChoice } from '../../../shared/kept/kept-choice';
+import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { Caution } from '../../../shared/layout/caution';
 import { UndoToast } from '../../../shared/layout/undo-toast';
-import { decimalText, figureText } from '../../../shared/units/format';
+import { figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
-import {
-  columnText,
-  estimateRows,
-  fitWords,
-  gaugeText,
-  nextReading,
-  residualWords,
-  stopWords,
-  unsafe,
-} from '../data/calibration-words';
+import { estimateRows, fitWords, nextReading, residualWords } from '../data/calibration-words';
 import { bare, calibrated } from '../data/rig-edits';
 import { RigStore } from '../data/rig-store';
-import { RigsApi } from '../data/rigs-api';
 import { CURVE_NAMES } from '../data/rig-words';
 import { CAUTIONS } from '../data/safety-notes';
 import { WorkerDesk } from '../data/worker-desk';
+import { type GateSetting, ManometerPanel } from '../ui/manometer-panel';
+import { ReadingCard } from '../ui/reading-card';
+import { ReadingChart } from '../ui/reading-chart';
+import { ReadingPlan } from '../ui/reading-plan';
 import { RigFrame } from '../ui/rig-frame';
 import { WaterGauge } from '../ui/water-gauge';
-import { Segments } from '../../../shared/fields/segments';
 
 const L = RIG_LIMITS;
-const FIELDS: readonly Field[] = [
-  { path: 'opening', label: 'Gate open', kind: 'percent', range: L.share },
-  { path: 'boxUnderPressure', label: 'In the box', kind: 'pressure', range: L.reading },
-  { path: 'nozzleSpeed', label: 'At the mouth, mean', kind: 'speed', range: L.speed, otherwise: null },
-];
 const PAUSE_MS = 150;
 /** Pa: about 30 mm of water. */
 const EXAMPLE = 300;
@@ -71,36 +50,40 @@ function keptReadings(id: string): readonly Reading[] {
 /** Readings of the empty, running rig, typed or taken live, and what they say about source and leak. */
 @Component({
   selector: 'yw-calibrate-page',
-  imports: [Segments, MatCheckboxModule, RigFrame, FieldList, Caution, WaterGauge],
+  imports: [
+    Segments,
+    MatCheckboxModule,
+    MatExpansionModule,
+    RigFrame,
+    Caution,
+    WaterGauge,
+    ManometerPanel,
+    ReadingPlan,
+    ReadingCard,
+    ReadingChart,
+  ],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './calibrate-page.html',
-  styleUrl: './side-page.scss',
+  styleUrls: ['./side-page.scss', './calibrate-page.scss'],
 })
 export class CalibratePage {
   readonly id = input.required<string>();
   readonly store = inject(RigStore);
   protected readonly system = inject(UnitChoice).system;
   protected readonly caution = CAUTIONS.calibrating;
-  protected readonly fields = FIELDS;
   protected readonly kinds = Object.entries(KINDS).map(([id, name]) => ({ id: id as keyof typeof KINDS, name }));
   protected readonly most = L.readings;
 
   protected readonly readings = signal<readonly Reading[]>([]);
   protected readonly understood = signal(false);
   protected readonly kind = signal<keyof typeof KINDS>('parabola');
-  protected readonly opening = signal(1);
-  protected readonly portClosed = signal(false);
-  protected readonly listening = signal(false);
+  protected readonly setting = signal<GateSetting>({ opening: 1, portClosed: false });
   protected readonly live = signal<ManometerReadingDto | null>(null);
-  protected readonly liveFails = signal<string | null>(null);
   protected readonly found = signal<Calibration | null>(null);
   protected readonly fitting = signal(false);
-  #stream: Subscription | null = null;
   #simulated = false;
-  readonly #api = inject(RigsApi);
   readonly #desk = inject(WorkerDesk);
-  readonly #destroyed = inject(DestroyRef);
   readonly #toast = inject(UndoToast);
   readonly #workspace = inject(WorkspaceStore).workspace;
 
@@ -121,18 +104,6 @@ export class CalibratePage {
     return found ? fitWords(found) : '';
   });
   protected readonly next = computed(() => nextReading(this.readings()));
-  protected readonly unsafe = computed(() => unsafe(this.opening(), this.portClosed()));
-  protected readonly stop = computed(() => {
-    const live = this.live();
-    return live ? stopWords(live.boxUnderPressure, this.system()) : null;
-  });
-  protected readonly liveText = computed(() => {
-    const live = this.live();
-    if (!live) return null;
-    const speed =
-      live.nozzleSpeed === null ? 'port shut' : `${figureText(live.nozzleSpeed, 'speed', this.system())} at the mouth`;
-    return `${gaugeText(live.boxUnderPressure, this.system())}, ${speed}`;
-  });
   protected readonly answer = computed(() => {
     const found = this.found();
     if (this.readings().length === 0) return 'Calibrate: no reading yet';
@@ -144,7 +115,6 @@ export class CalibratePage {
   protected readonly shownPressure = computed(
     () => this.live()?.boxUnderPressure ?? this.readings().at(-1)?.boxUnderPressure ?? EXAMPLE,
   );
-  protected readonly openingText = computed(() => decimalText(this.opening(), 2));
 
   constructor() {
     const texts = inject(KeptTexts);
@@ -183,10 +153,6 @@ export class CalibratePage {
     return found ? residualWords(found, this.readings(), n) : '';
   }
 
-  protected gauge(pascal: number): string {
-    return columnText(pascal, this.system());
-  }
-
   protected change(n: number, { field, value }: PartChange): void {
     this.readings.update((all) =>
       all.map((one, at) => {
@@ -197,16 +163,10 @@ export class CalibratePage {
     );
   }
 
-  protected shut(n: number, portClosed: boolean): void {
-    this.readings.update((all) => all.map((one, at) => (at === n ? { ...one, portClosed } : one)));
-  }
-
-  protected faultOf(reading: Reading): string | null {
-    return unsafe(reading.opening, reading.portClosed === true);
-  }
-
+  /** A reading to be typed, at the setting that is shown. */
   protected add(): void {
-    this.readings.update((all) => [...all, all.at(-1) ?? FIRST]);
+    const { opening, portClosed } = this.setting();
+    this.readings.update((all) => [...all, { ...(all.at(-1) ?? FIRST), opening, portClosed }]);
   }
 
   protected drop(n: number): void {
@@ -217,68 +177,12 @@ export class CalibratePage {
     });
   }
 
-  /** Listens to the instrument at the setting chosen. */
-  protected listen(): void {
-    this.hush();
-    this.listening.set(true);
-    this.liveFails.set(null);
-    // One subscription for both, so that ending it always ends the stream too, and no other setting is heard beside this one.
-    this.#stream = concat(
-      this.store.flush().pipe(
-        ignoreElements(),
-        catchError(() => EMPTY),
-      ),
-      this.#api.manometer(this.id(), { opening: this.opening(), portClosed: this.portClosed() }),
-    )
-      .pipe(takeUntilDestroyed(this.#destroyed))
-      .subscribe({
-        next: (reading) => {
-          this.live.set(reading);
-          // What was read stays on the screen, so that it is seen why listening stopped.
-          if (reading.stop) this.hush(reading);
-        },
-        error: (error: Error) => {
-          this.hush();
-          this.liveFails.set(error.message);
-        },
-      });
-  }
+  /** What the instrument hears must be kept before it is asked. */
+  protected readonly keep = (): ReturnType<RigStore['flush']> => this.store.flush();
 
-  protected hush(last: ManometerReadingDto | null = null): void {
-    this.#stream?.unsubscribe();
-    this.#stream = null;
-    this.listening.set(false);
-    this.live.set(last);
-  }
-
-  protected set(opening: string): void {
-    this.opening.set(Number(opening));
-    this.#again();
-  }
-
-  protected setPort(closed: boolean): void {
-    this.portClosed.set(closed);
-    this.#again();
-  }
-
-  /** A setting that must not be read ends the listening. */
-  #again(): void {
-    if (!this.listening()) return;
-    if (this.unsafe() === null) this.listen();
-    else this.hush();
-  }
-
-  protected take(): void {
-    const live = this.live();
-    if (!live) return;
-    this.#simulated = live.simulated;
-    const reading: Reading = {
-      opening: live.opening,
-      boxUnderPressure: live.boxUnderPressure,
-      nozzleSpeed: live.nozzleSpeed,
-      portClosed: live.portClosed,
-    };
-    this.readings.update((all) => [...all, reading]);
+  protected take({ simulated, opening, boxUnderPressure, nozzleSpeed, portClosed }: ManometerReadingDto): void {
+    this.#simulated = simulated;
+    this.readings.update((all) => [...all, { opening, boxUnderPressure, nozzleSpeed, portClosed }]);
   }
 
   /** The old rig is kept as a version, the found curve and leak put in, and that is kept as the next one. */

@@ -1,7 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatTableModule } from '@angular/material/table';
 import { ownLimit } from '@yewridge/core/callouts';
 import { lossAt, RIG_LIMITS } from '@yewridge/core/suction';
+import type { EChartsCoreOption } from 'echarts/core';
+import { Chart } from '../../../shared/charts/chart';
+import type { ChartTheme } from '../../../shared/charts/chart-theme';
 import { undoKeys } from '../../../shared/documents/undo-keys';
 import { withValue } from '../../../shared/documents/value-at';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
@@ -12,6 +16,7 @@ import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { decimalText, figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
+import { lossesChart, lossesSays } from '../data/losses-chart';
 import { BEES_BY_NAMES, FIELD_LIMITS, judgedJob, LIMIT_WORDS } from '../data/own-jobs';
 import { without } from '../data/rig-edits';
 import { RigStore } from '../data/rig-store';
@@ -36,11 +41,11 @@ function shareText(share: number): string {
 /** Dead bees of past jobs against the speed they landed with, and the keeper's own limit. */
 @Component({
   selector: 'yw-losses-page',
-  imports: [Segments, MatCheckboxModule, RigFrame, FieldList, ChoiceLine, DayField],
+  imports: [Segments, MatCheckboxModule, MatTableModule, RigFrame, FieldList, ChoiceLine, DayField, Chart],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './losses-page.html',
-  styleUrl: './side-page.scss',
+  styleUrls: ['./side-page.scss', './losses-page.scss'],
 })
 export class LossesPage {
   readonly id = input.required<string>();
@@ -53,7 +58,20 @@ export class LossesPage {
   protected readonly shares = [0.01, 0.02, 0.05].map((value) => ({ id: `${value}`, name: `${shareText(value)} dead` }));
   readonly #toast = inject(UndoToast);
 
+  protected readonly columns = ['speed', 'expected', 'range'];
   protected readonly fit = this.store.losses;
+  readonly #dots = computed(() =>
+    (this.store.document()?.jobs ?? []).flatMap(({ speed, dead, total, notSpeed }) =>
+      speed === undefined || dead === undefined || !total || notSpeed ? [] : [{ speed, share: dead / total }],
+    ),
+  );
+  readonly #limitSet = computed(() => this.store.document()?.bees.limit ?? 0);
+  protected readonly chartSays = computed(() => lossesSays(this.#dots(), this.#limitSet(), this.system()));
+  protected readonly chart = computed(() => {
+    const asked = { fit: this.fit(), dots: this.#dots(), limit: this.#limitSet() };
+    const system = this.system();
+    return (theme: ChartTheme): EChartsCoreOption => lossesChart(asked, system, theme);
+  });
   protected readonly rows = computed(() =>
     SPEEDS.map((speed) => {
       const at = lossAt({ fit: this.fit(), speed });

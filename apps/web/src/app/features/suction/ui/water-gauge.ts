@@ -35,7 +35,7 @@ const FOOT = 168;
   styles: `
     figure {
       display: grid;
-      grid-template-columns: minmax(150px, 220px) minmax(0, 1fr);
+      grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
       gap: var(--s3);
       align-items: start;
       margin: var(--s2) 0;
@@ -72,10 +72,8 @@ const FOOT = 168;
     p {
       padding: 0;
     }
-    @media (max-width: 720px) {
-      figure {
-        grid-template-columns: 1fr;
-      }
+    svg {
+      max-width: 230px;
     }
   `,
 })

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { PartRef } from '@yewridge/core/bench';
-import type { PlacedPart } from '../data/drawing-layout';
+import type { PlacedPart } from './drawing-layout';
 
 /** The parts of one view: each role has its own line, fill and hatch, so that it reads without colour. */
 @Component({
