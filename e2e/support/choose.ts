@@ -12,3 +12,10 @@ export async function choose(list: Locator, name: string): Promise<void> {
   ).toHaveCount(0);
   await expect(field).toContainText(name);
 }
+
+/** One of a long list, found by typing its name. */
+export async function find(field: Locator, name: string): Promise<void> {
+  await field.fill(name);
+  await field.page().getByRole('option', { name, exact: true }).click();
+  await expect(field).toHaveValue(name);
+}

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { killServers, startServer, stopServer, TROUBLE_URL } from '../support/server.js';
 import { minutesFrom, sunOf } from '../support/sunset.js';
-import { choose } from '../support/choose.js';
+import { choose, find } from '../support/choose.js';
 import { expect, test } from '../support/test.js';
 
 const API = `${TROUBLE_URL}/api/v1`;
@@ -227,7 +227,7 @@ test.describe('a season is played', () => {
     await choose(page.getByLabel('It is'), 'a sensor in a trap');
     await page.getByRole('button', { name: 'Register it' }).click();
     await expect(page.getByRole('alert')).toHaveText('Choose the trap it hangs in.');
-    await choose(page.getByLabel('In trap'), 'V-09, Cider press');
+    await find(page.getByRole('combobox', { name: 'In trap' }), 'V-09, Cider press');
     await page.getByLabel('Its name').fill('Press 1');
     await page.getByRole('button', { name: 'Register it' }).click();
     const values = page.getByRole('definition');
@@ -247,7 +247,7 @@ test.describe('a season is played', () => {
       expect(answer.status).toBe(200);
       sent += 1;
     };
-    const line = page.getByRole('list', { name: 'Devices' }).getByRole('listitem').filter({ hasText: 'Press 1' });
+    const line = page.getByRole('table', { name: 'Devices' }).getByRole('row').filter({ hasText: 'Press 1' });
     for (let n = 0; n < 5; n++) await send();
     await expect(line).toContainText('4.0 kg');
     await expect(line).toContainText('5 readings');

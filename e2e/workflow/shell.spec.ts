@@ -50,7 +50,7 @@ test.describe('shell', () => {
       for (const [path, ready] of [
         ['/today', 'yw-weather-panel li'],
         ['/today/season', 'yw-season-chart svg'],
-        ['/devices', 'section li'],
+        ['/devices', 'section tr.mat-mdc-row'],
         ['/rounds/stays/stay-v-12-2026-04-01', 'yw-sensor-chart svg'],
         ['/catches/catch-v-14-2026-05-08', 'yw-plan-track li'],
         ['/bench', 'article'],
@@ -70,7 +70,7 @@ test.describe('shell', () => {
         ['/suction/vellmark-loft-rig/trim-card', 'img'],
         ['/suction/vellmark-loft-rig/versions', 'section'],
         ['/suction/compare?ids=vellmark-loft-rig,vellmark-orchard-rig', 'table'],
-        ['/stores', 'li'],
+        ['/stores', 'tr.mat-mdc-row'],
         ['/stores/traps/vellmark-v-04', 'yw-trap-label'],
         ['/stores/labels', 'yw-trap-label'],
         ['/stores/shelf', 'li'],
@@ -90,7 +90,7 @@ test.describe('shell', () => {
         ['/catches/catch-v-02-2026-04-30', 'ol li'],
         ['/catches/new', 'section'],
         ['/files', 'section li'],
-        ['/files/book/visits', 'ul.sheet li'],
+        ['/files/book/visits', 'tr.mat-mdc-row'],
         ['/files/book/sites/old-weir', 'yw-row-form'],
         ['/settings', '[role=radiogroup]'],
       ] as const) {

@@ -97,7 +97,7 @@ test.describe('stores', () => {
     await expect(page).toHaveURL(/\/stores$/);
     await page.keyboard.press('/');
     await page.keyboard.type('k-7');
-    await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(1);
+    await expect(page.getByRole('table', { name: 'Built traps' }).getByRole('row')).toHaveCount(2);
     await page.getByRole('link', { name: /^K-7/ }).click();
     await page.getByRole('button', { name: 'Delete', exact: true }).click();
     await expect(page.getByText('K-7 is in the bin')).toBeVisible();

@@ -1,4 +1,4 @@
-import { computed, type DestroyRef, signal, type Signal } from '@angular/core';
+import { computed, type DestroyRef } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import equal from 'fast-deep-equal';
 import {
@@ -7,9 +7,11 @@ import {
   debounceTime,
   defaultIfEmpty,
   defer,
+  distinctUntilChanged,
   EMPTY,
   filter,
   finalize,
+  map,
   type Observable,
   ReplaySubject,
   Subject,
@@ -17,6 +19,7 @@ import {
   timer,
 } from 'rxjs';
 import type { ApiFailure } from '../http/api-failure';
+import { Held } from '../streams/held';
 import type { DraftKeeper } from './draft-keeper';
 import { closeStep, type History, record, redone, startHistory, undone } from './history';
 
@@ -58,26 +61,38 @@ const SAVE_AFTER_MS = 300;
 const TRY_AGAIN_MS = 2000;
 
 /**
- * One open document: its steps back and forth, and its way to the server. Saves as it is changed, one save at a time, each
- * from the revision that the one before brought back; nothing typed is lost when the server is away or somebody else saved.
+ * One open document: its steps back and forth, and its way to the server.
+ *
+ * Order: saves go one at a time, 300 ms after the last change, each from the revision that the one before brought back.
+ * Retry: while the server is away or broken, the draft is kept in the browser and sent again every 2 s; a refusal or a conflict
+ * stops that until the keeper has answered. Cancellation: another document opened meanwhile leaves the answer of the save under way
+ * unheard; its draft is found when that document is opened again. Ends with `parts.destroyed`.
  */
 export class DocumentSession<T, R extends StoredRow<T>> {
-  readonly #page = signal<PageState<R>>({ kind: 'waiting' });
-  readonly #history = signal<History<T> | null>(null);
-  readonly #save = signal<SaveState<R>>({ kind: 'saving' });
-  readonly #revision = signal(0);
+  readonly #page = new Held<PageState<R>>({ kind: 'waiting' });
+  readonly #history = new Held<History<T> | null>(null);
+  readonly #save = new Held<SaveState<R>>({ kind: 'saving' });
+  readonly #revision = new Held(0);
   readonly #saves = new Subject<void>();
   /** Tells when the save under way has been answered: two at once would each take the other for somebody else's. */
   #inFlight: ReplaySubject<void> | null = null;
   #id = '';
   #acknowledged: R | null = null;
 
-  readonly page: Signal<PageState<R>> = this.#page.asReadonly();
-  readonly saving: Signal<SaveState<R>> = this.#save.asReadonly();
-  readonly revision = this.#revision.asReadonly();
-  readonly document = computed(() => this.#history()?.present ?? null);
-  readonly canUndo = computed(() => (this.#history()?.past.length ?? 0) > 0);
-  readonly canRedo = computed(() => (this.#history()?.future.length ?? 0) > 0);
+  /** Whether it is there to be looked at. */
+  readonly page$ = this.#page.changes;
+  /** How far the server has it. */
+  readonly saving$ = this.#save.changes;
+  /** As it stands on the screen; `null` until it is fetched. */
+  readonly document$: Observable<T | null> = this.#history.changes.pipe(
+    map((history) => history?.present ?? null),
+    distinctUntilChanged(),
+  );
+  readonly page = this.#page.now;
+  readonly saving = this.#save.now;
+  readonly document = computed(() => this.#history.now()?.present ?? null);
+  readonly canUndo = computed(() => (this.#history.now()?.past.length ?? 0) > 0);
+  readonly canRedo = computed(() => (this.#history.now()?.future.length ?? 0) > 0);
 
   constructor(private readonly parts: SessionParts<T, R>) {
     this.#saves
@@ -91,6 +106,11 @@ export class DocumentSession<T, R extends StoredRow<T>> {
 
   get id(): string {
     return this.#id;
+  }
+
+  /** Of the record as the server has it: what the next save is built on. */
+  get revision(): number {
+    return this.#revision.value;
   }
 
   open(id: string, fetch: Observable<R>): void {
@@ -108,7 +128,7 @@ export class DocumentSession<T, R extends StoredRow<T>> {
 
   /** Changes the document. `joins` names the field, so that typing into it is one step of undo. */
   edit(change: (document: T) => T, joins: string | null = null): void {
-    const history = this.#history();
+    const history = this.#history.value;
     if (!history) return;
     const changed = change(history.present);
     const next = this.parts.refine ? this.parts.refine(history.present, changed) : changed;
@@ -121,18 +141,18 @@ export class DocumentSession<T, R extends StoredRow<T>> {
   }
 
   undo(): void {
-    const history = this.#history();
+    const history = this.#history.value;
     if (history) this.#move(undone(history));
   }
 
   redo(): void {
-    const history = this.#history();
+    const history = this.#history.value;
     if (history) this.#move(redone(history));
   }
 
   /** Whether everything typed has reached the server. */
   settled(): boolean {
-    return this.#history() === null || equal(this.document(), this.#acknowledged?.document);
+    return this.#history.value === null || equal(this.document(), this.#acknowledged?.document);
   }
 
   /** Sends what is waiting, after the save under way; also for leaving the page. */
@@ -147,7 +167,7 @@ export class DocumentSession<T, R extends StoredRow<T>> {
 
   /** Mine goes over theirs. */
   keepMine(): void {
-    const save = this.#save();
+    const save = this.#save.value;
     if (save.kind !== 'conflict') return;
     this.#accept(save.theirs);
     this.#save.set({ kind: 'saving' });
@@ -156,8 +176,8 @@ export class DocumentSession<T, R extends StoredRow<T>> {
 
   /** Theirs is shown, mine one undo away. */
   takeTheirs(): void {
-    const save = this.#save();
-    const history = this.#history();
+    const save = this.#save.value;
+    const history = this.#history.value;
     if (save.kind !== 'conflict' || !history) return;
     const { theirs } = save;
     this.#accept(theirs);
@@ -203,7 +223,7 @@ export class DocumentSession<T, R extends StoredRow<T>> {
   }
 
   #move(history: History<T>): void {
-    if (history.present === this.#history()?.present) return;
+    if (history.present === this.#history.value?.present) return;
     this.#history.set(history);
     this.#changed();
   }
@@ -211,14 +231,14 @@ export class DocumentSession<T, R extends StoredRow<T>> {
   #changed(): void {
     const document = this.document();
     if (document === null) return;
-    this.parts.drafts.keep(this.parts.draftName(this.#id), { revision: this.#revision(), document });
-    if (this.#save().kind !== 'conflict') this.#saves.next();
+    this.parts.drafts.keep(this.parts.draftName(this.#id), { revision: this.#revision.value, document });
+    if (this.#save.value.kind !== 'conflict') this.#saves.next();
   }
 
   #send(): Observable<unknown> {
     const document = this.document();
     const acknowledged = this.#acknowledged;
-    if (document === null || !acknowledged || this.#save().kind === 'conflict') return EMPTY;
+    if (document === null || !acknowledged || this.#save.value.kind === 'conflict') return EMPTY;
     if (this.settled()) {
       // What waited, or could not be saved, was taken back: there is nothing left to say.
       this.forgetDraft();
@@ -229,7 +249,7 @@ export class DocumentSession<T, R extends StoredRow<T>> {
     const id = this.#id;
     const answered = new ReplaySubject<void>(1);
     this.#inFlight = answered;
-    return this.parts.save(id, { revision: this.#revision(), document }).pipe(
+    return this.parts.save(id, { revision: this.#revision.value, document }).pipe(
       // An answer that comes after another record was opened is no longer ours; its draft is found when it is opened again.
       filter(() => id === this.#id),
       tap((saved) => {

@@ -1,4 +1,4 @@
-import { DestroyRef, inject, type Signal, signal } from '@angular/core';
+import { DestroyRef, inject, type Signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import {
   catchError,
@@ -13,9 +13,14 @@ import {
 } from 'rxjs';
 import { ActOutbox } from '../acts/act-outbox';
 import type { ApiFailure } from '../http/api-failure';
+import { Held } from '../streams/held';
 
 /** A view of the records: fetched once, and again whenever the records have changed. The old view stays while it waits. */
 export interface View<T> {
+  /** `null` until it was fetched once. */
+  readonly data$: Observable<T | null>;
+  readonly failure$: Observable<ApiFailure | null>;
+  /** The same for templates. */
   readonly data: Signal<T | null>;
   readonly failure: Signal<ApiFailure | null>;
   readonly reload: () => void;
@@ -32,8 +37,8 @@ export function viewOf<T>(fetch: () => Observable<T>): View<T> {
 }
 
 function viewAt<K, T>(keys: Observable<K>, fetch: (key: K) => Observable<T>): View<T> {
-  const data = signal<T | null>(null);
-  const failure = signal<ApiFailure | null>(null);
+  const data = new Held<T | null>(null);
+  const failure = new Held<ApiFailure | null>(null);
   const asked = new Subject<void>();
   const outbox = inject(ActOutbox);
   const subscriptions: Subscription[] = [
@@ -61,8 +66,10 @@ function viewAt<K, T>(keys: Observable<K>, fetch: (key: K) => Observable<T>): Vi
     for (const one of subscriptions) one.unsubscribe();
   });
   return {
-    data: data.asReadonly(),
-    failure: failure.asReadonly(),
+    data$: data.changes,
+    failure$: failure.changes,
+    data: data.now,
+    failure: failure.now,
     reload: () => {
       asked.next();
     },

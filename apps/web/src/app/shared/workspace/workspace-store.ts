@@ -1,10 +1,11 @@
 import { HttpClient } from '@angular/common/http';
-import { inject, Injectable, signal } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { API_BASE, type ClockStep, type StepClockDto, type WorkspaceDto } from '@yewridge/contract/shared';
 import { EMPTY, interval, type Observable } from 'rxjs';
 import { catchError, map, switchMap, tap } from 'rxjs/operators';
 import { failuresInWords } from '../http/api-failure';
+import { Held } from '../streams/held';
 
 const TICK_MS = 30_000;
 
@@ -12,8 +13,9 @@ const TICK_MS = 30_000;
 @Injectable({ providedIn: 'root' })
 export class WorkspaceStore {
   readonly #http = inject(HttpClient);
-  readonly #workspace = signal<WorkspaceDto | null>(null);
-  readonly workspace = this.#workspace.asReadonly();
+  readonly #workspace = new Held<WorkspaceDto | null>(null);
+  readonly workspace$ = this.#workspace.changes;
+  readonly workspace = this.#workspace.now;
 
   constructor() {
     this.#http
@@ -34,7 +36,7 @@ export class WorkspaceStore {
 
   /** Puts the demo's clock on. What hangs on the time is to be asked anew afterwards. */
   step(by: ClockStep): Observable<WorkspaceDto> {
-    const workspace = this.#workspace();
+    const workspace = this.#workspace.value;
     if (!workspace) return EMPTY;
     const body: StepClockDto = { by, from: workspace.now };
     return this.#http.post<WorkspaceDto>(`${API_BASE}/workspace/clock`, body).pipe(

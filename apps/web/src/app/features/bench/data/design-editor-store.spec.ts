@@ -52,7 +52,7 @@ describe('bench: autosave', () => {
     const request = put();
     expect(sent(request)).toEqual({ revision: 1, document: width(0.312)(start) });
     request.flush(dto(2, sent(request).document));
-    expect([store.saving().kind, store.revision()]).toEqual(['saved', 2]);
+    expect([store.saving().kind, store.revision]).toEqual(['saved', 2]);
   });
 
   it('waits for the save under way when the page is left, and is in no conflict with itself', () => {
@@ -122,7 +122,7 @@ describe('bench: autosave', () => {
       { error: { code: 'REVISION_CONFLICT', message: '', current: dto(2, width(0.3)(start)) } },
       { status: 409, statusText: 'Conflict' },
     );
-    expect([store.saving().kind, store.revision()]).toEqual(['saved', 2]);
+    expect([store.saving().kind, store.revision]).toEqual(['saved', 2]);
   });
 
   it('stops and asks when somebody else has saved something else', () => {
@@ -155,7 +155,7 @@ describe('bench: autosave', () => {
     http.expectOne('/api/v1/designs/b').flush({ ...dto(7, start), id: 'b' });
     late.flush(dto(2, sent(late).document));
     jasmine.clock().tick(4000);
-    expect([store.revision(), store.saving().kind]).toEqual([7, 'saved']);
+    expect([store.revision, store.saving().kind]).toEqual([7, 'saved']);
     expect(store.document()).toEqual(start);
   });
 

@@ -1,4 +1,4 @@
-import { computed, DestroyRef, inject, Injectable, linkedSignal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal } from '@angular/core';
 import type { DesignDto } from '@yewridge/contract/bench';
 import {
   assessDesign,
@@ -12,10 +12,10 @@ import {
   designSuitability,
   fitOptions,
 } from '@yewridge/core/bench';
-import { concatMap, type Observable, of, tap } from 'rxjs';
+import { type Observable, of, tap } from 'rxjs';
 import type { ConflictChoice } from '../../../shared/documents/conflict-bar';
-import { DocumentSession, type SaveState } from '../../../shared/documents/document-session';
-import { DraftKeeper } from '../../../shared/documents/draft-keeper';
+import type { SaveState } from '../../../shared/documents/document-session';
+import { DocumentStore } from '../../../shared/documents/document-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { newPartId } from './design-edits';
 import { DesignsApi } from './designs-api';
@@ -32,23 +32,16 @@ interface Shown {
 
 /** One open design: its session with the server, and what it computes to. */
 @Injectable()
-export class DesignEditorStore {
-  readonly #api = inject(DesignsApi);
+export class DesignEditorStore extends DocumentStore<Design, DesignDto> {
+  readonly #api: DesignsApi;
   readonly #units = inject(UnitChoice);
-  readonly #session = new DocumentSession<Design, DesignDto>({
-    save: (id, save) => this.#api.save(id, save),
-    drafts: inject(DraftKeeper),
-    draftName: (id) => id,
-    refine: carryDoors,
-    destroyed: inject(DestroyRef),
-  });
 
-  readonly page = this.#session.page;
-  readonly saving = this.#session.saving;
-  readonly revision = this.#session.revision;
-  readonly document = this.#session.document;
-  readonly canUndo = this.#session.canUndo;
-  readonly canRedo = this.#session.canRedo;
+  constructor() {
+    const api = inject(DesignsApi);
+    super(api, { draftName: (id) => id, refine: carryDoors });
+    this.#api = api;
+  }
+
   readonly assessment = computed(() => {
     const document = this.document();
     return document ? assessDesign(document) : null;
@@ -92,57 +85,19 @@ export class DesignEditorStore {
   });
 
   open(id: string): void {
-    this.#session.open(id, this.#api.one(id));
-  }
-
-  edit(change: (design: Design) => Design, joins: string | null = null): void {
-    this.#session.edit(change, joins);
-  }
-
-  closeStep(): void {
-    this.#session.closeStep();
-  }
-
-  undo(): void {
-    this.#session.undo();
-  }
-
-  redo(): void {
-    this.#session.redo();
-  }
-
-  settled(): boolean {
-    return this.#session.settled();
-  }
-
-  flush(): Observable<unknown> {
-    return this.#session.flush();
-  }
-
-  /** Puts this design into the bin; the caller offers the way back. */
-  remove(): Observable<DesignDto> {
-    return this.flush().pipe(
-      concatMap(() => this.#api.remove(this.#session.id, this.revision())),
-      tap(() => {
-        this.#session.forgetDraft();
-      }),
-    );
-  }
-
-  restore(deleted: DesignDto): void {
-    this.#session.reopen(this.#api.restore(deleted.id, deleted.revision));
+    this.session.open(id, this.#api.one(id));
   }
 
   /** Two tabs, one design: mine over theirs, theirs (mine one undo away), or mine as a copy beside theirs. */
   resolve(choice: ConflictChoice, copyId: string): Observable<DesignDto | null> {
     const mine = this.document();
-    if (choice === 'mine') this.#session.keepMine();
-    if (choice === 'theirs') this.#session.takeTheirs();
+    if (choice === 'mine') this.keepMine();
+    if (choice === 'theirs') this.takeTheirs();
     if (choice !== 'both' || !mine || this.saving().kind !== 'conflict') return of(null);
     const name = mine.name.slice(0, DESIGN_LIMITS.nameLength - MINE.length) + MINE;
     return this.#api.save(copyId, { revision: 0, document: { ...mine, name } }).pipe(
       tap(() => {
-        this.#session.takeTheirs();
+        this.takeTheirs();
       }),
     );
   }

@@ -1,25 +1,27 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import type { DesignVersionDto } from '@yewridge/contract/stores';
 import type { ApiFailure } from '../../../shared/http/api-failure';
+import { Held } from '../../../shared/streams/held';
 import { BuildsApi } from './builds-api';
 
 /** The frozen versions of the open design. */
 @Injectable()
 export class VersionsStore {
   readonly #api = inject(BuildsApi);
-  readonly #versions = signal<readonly DesignVersionDto[]>([]);
-  readonly #failure = signal<ApiFailure | null>(null);
-  readonly #loaded = signal(false);
-  readonly versions = this.#versions.asReadonly();
-  readonly failure = this.#failure.asReadonly();
-  readonly loaded = this.#loaded.asReadonly();
+  /** `null` until they are fetched. */
+  readonly #versions = new Held<readonly DesignVersionDto[] | null>(null);
+  readonly #failure = new Held<ApiFailure | null>(null);
+  readonly versions$ = this.#versions.changes;
+  readonly failure$ = this.#failure.changes;
+  readonly versions = (): readonly DesignVersionDto[] => this.#versions.now() ?? [];
+  readonly failure = this.#failure.now;
+  readonly loaded = (): boolean => this.#versions.now() !== null;
 
   load(designId: string): void {
     this.#failure.set(null);
     this.#api.versions(designId).subscribe({
       next: (versions) => {
         this.#versions.set(versions);
-        this.#loaded.set(true);
       },
       error: (failure: ApiFailure) => {
         this.#failure.set(failure);

@@ -138,7 +138,7 @@ export class DesignPage {
     });
     // A design that has only just been begun opens at its first size, ready to be typed over.
     effect(() => {
-      if (this.store.page().kind !== 'data' || this.store.revision() !== 1) return;
+      if (this.store.page().kind !== 'data' || this.store.revision !== 1) return;
       untracked(() => {
         const [first] = this.store.document()?.sections ?? [];
         const begun = first && this.store.document()?.entrances.length === 0;
@@ -175,7 +175,7 @@ export class DesignPage {
       complete: () => {
         const design = this.store.document();
         if (!design || !this.store.settled()) return;
-        const data: BuildOrder = { designId: this.id(), revision: this.store.revision(), name: design.name };
+        const data: BuildOrder = { designId: this.id(), revision: this.store.revision, name: design.name };
         this.#dialog
           .open<BuildDialog, BuildOrder, boolean>(BuildDialog, { data, width: '440px', autoFocus: 'first-tabbable' })
           .afterClosed()

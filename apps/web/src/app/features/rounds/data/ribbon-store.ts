@@ -1,10 +1,11 @@
-import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable } from '@angular/core';
 import type { DueListDto, RibbonDto, SummaryDto } from '@yewridge/contract/rounds';
 import { catchCurve, type CatchBin, dateOfSeasonDay, type IsoDate, seasonDay } from '@yewridge/core/season';
 import { finalize, forkJoin } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { TodayClock } from '../../../shared/season/today-clock';
+import { Held } from '../../../shared/streams/held';
 import { RoundsApi } from './rounds-api';
 import { yearsIn } from './ribbon-scale';
 
@@ -13,25 +14,30 @@ import { yearsIn } from './ribbon-scale';
 export class RibbonStore {
   readonly #api = inject(RoundsApi);
   readonly #clock = inject(TodayClock);
-  readonly #years = signal<ReadonlyMap<number, RibbonDto>>(new Map());
-  readonly #due = signal<DueListDto | null>(null);
-  readonly #summary = signal<SummaryDto | null>(null);
-  readonly #failure = signal<ApiFailure | null>(null);
-  readonly #fetching = signal(0);
+  readonly #years = new Held<ReadonlyMap<number, RibbonDto>>(new Map());
+  readonly #due = new Held<DueListDto | null>(null);
+  readonly #summary = new Held<SummaryDto | null>(null);
+  readonly #failure = new Held<ApiFailure | null>(null);
+  readonly #fetching = new Held(0);
   readonly #asked = new Set<number>();
   #version = 0;
 
-  readonly due = this.#due.asReadonly();
-  readonly summary = this.#summary.asReadonly();
-  readonly failure = this.#failure.asReadonly();
+  readonly due$ = this.#due.changes;
+  readonly summary$ = this.#summary.changes;
+  readonly years$ = this.#years.changes;
+  readonly failure$ = this.#failure.changes;
+  /** The same for what is drawn of them. */
+  readonly due = this.#due.now;
+  readonly summary = this.#summary.now;
+  readonly failure = this.#failure.now;
   /** Years that are on their way. */
-  readonly fetching = this.#fetching.asReadonly();
-  readonly years = computed(() => [...this.#years().values()]);
+  readonly fetching = this.#fetching.now;
+  readonly years = computed(() => [...this.#years.now().values()]);
 
   /** The first day the sheet shows: the first season of the record. */
   readonly first = computed<IsoDate | null>(() => {
-    const today = this.#due()?.today;
-    const summary = this.#summary();
+    const today = this.due()?.today;
+    const summary = this.summary();
     if (today === undefined || !summary) return null;
     const half = this.#clock.hemisphere();
     const season = summary.seasons[0]?.season ?? seasonDay(today, half).season;
@@ -40,11 +46,11 @@ export class RibbonStore {
 
   /** Arrivals of earlier seasons, smoothed over the days of a season. */
   readonly curve = computed<readonly CatchBin[]>(() => {
-    const today = this.#due()?.today;
+    const today = this.due()?.today;
     if (today === undefined) return [];
     const half = this.#clock.hemisphere();
     const { season } = seasonDay(today, half);
-    const past = (this.#summary()?.arrivals ?? []).filter((one) => one.season < season);
+    const past = (this.summary()?.arrivals ?? []).filter((one) => one.season < season);
     return past.length === 0 ? [] : catchCurve(past, half);
   });
 

@@ -131,7 +131,7 @@ describe('stores: one open trap', () => {
       type('mine still');
       jasmine.clock().tick(400);
       http.expectNone({ method: 'PUT', url: '/api/v1/traps/t' });
-      store.resolve(choice);
+      store[choice === 'mine' ? 'keepMine' : 'takeTheirs']();
       jasmine.clock().tick(400);
       const puts = http.match({ method: 'PUT', url: '/api/v1/traps/t' });
       expect(puts.map(({ request }) => (request.body as { revision: number }).revision)).toEqual(

@@ -1,14 +1,4 @@
-import {
-  computed,
-  DestroyRef,
-  inject,
-  Injectable,
-  Injector,
-  linkedSignal,
-  signal,
-  type Signal,
-  untracked,
-} from '@angular/core';
+import { computed, inject, Injectable, Injector, linkedSignal, signal, type Signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { FreezeReason, RigDto, RigVersionDto } from '@yewridge/contract/suction';
 import {
@@ -22,9 +12,10 @@ import {
 } from '@yewridge/core/suction';
 import equal from 'fast-deep-equal';
 import { catchError, concatMap, map, type Observable, of, startWith, switchMap, tap, timer } from 'rxjs';
-import { DocumentSession, type SaveState } from '../../../shared/documents/document-session';
+import type { SaveState } from '../../../shared/documents/document-session';
+import { DocumentStore } from '../../../shared/documents/document-store';
+import { Held } from '../../../shared/streams/held';
 import { countedJobs } from './own-jobs';
-import { DraftKeeper } from '../../../shared/documents/draft-keeper';
 import type { LongRunKind, LongRuns } from './long-run';
 import { RigsApi } from './rigs-api';
 import { WorkerDesk } from './worker-desk';
@@ -60,26 +51,19 @@ function flightPart(rig: Rig): Rig {
 
 /** One open rig: its session with the server, what it computes to at once, and what workers find out. */
 @Injectable()
-export class RigStore {
-  readonly #api = inject(RigsApi);
+export class RigStore extends DocumentStore<Rig, RigDto> {
+  readonly #api: RigsApi;
   readonly #desk = inject(WorkerDesk);
-  readonly #destroyed = inject(DestroyRef);
   readonly #injector = inject(Injector);
-  readonly #session = new DocumentSession<Rig, RigDto>({
-    save: (id, save) => this.#api.save(id, save),
-    drafts: inject(DraftKeeper),
-    draftName: (id) => `rig-${id}`,
-    destroyed: this.#destroyed,
-  });
-  readonly #versions = signal<readonly RigVersionDto[]>([]);
+  readonly #versions = new Held<readonly RigVersionDto[]>([]);
+  readonly versions$ = this.#versions.changes;
+  readonly versions = this.#versions.now;
 
-  readonly page = this.#session.page;
-  readonly saving = this.#session.saving;
-  readonly revision = this.#session.revision;
-  readonly document = this.#session.document;
-  readonly canUndo = this.#session.canUndo;
-  readonly canRedo = this.#session.canRedo;
-  readonly versions = this.#versions.asReadonly();
+  constructor() {
+    const api = inject(RigsApi);
+    super(api, { draftName: (id) => `rig-${id}` });
+    this.#api = api;
+  }
 
   readonly problems = computed(() => {
     const rig = this.document();
@@ -143,12 +127,8 @@ export class RigStore {
     return rig && lane && lane.mark === null && lane.spot.level !== 'none' ? bandPart(rig) : null;
   });
 
-  get id(): string {
-    return this.#session.id;
-  }
-
   open(id: string): void {
-    this.#session.open(id, this.#api.one(id));
+    this.session.open(id, this.#api.one(id));
     this.loadVersions(id);
   }
 
@@ -157,7 +137,7 @@ export class RigStore {
       .versions(id)
       .pipe(
         catchError(() => of([])),
-        takeUntilDestroyed(this.#destroyed),
+        takeUntilDestroyed(this.destroyed),
       )
       .subscribe((versions) => {
         if (id === this.id) this.#versions.set(versions);
@@ -167,56 +147,11 @@ export class RigStore {
   /** Keeps the rig as it stands as a version. */
   freeze(reason: FreezeReason): Observable<RigVersionDto> {
     return this.flush().pipe(
-      concatMap(() => this.#api.freeze(this.id, this.revision(), reason)),
+      concatMap(() => this.#api.freeze(this.id, this.revision, reason)),
       tap(() => {
         this.loadVersions();
       }),
     );
-  }
-
-  edit(change: (rig: Rig) => Rig, joins: string | null = null): void {
-    this.#session.edit(change, joins);
-  }
-
-  closeStep(): void {
-    this.#session.closeStep();
-  }
-
-  undo(): void {
-    this.#session.undo();
-  }
-
-  redo(): void {
-    this.#session.redo();
-  }
-
-  settled(): boolean {
-    return this.#session.settled();
-  }
-
-  flush(): Observable<unknown> {
-    return this.#session.flush();
-  }
-
-  keepMine(): void {
-    this.#session.keepMine();
-  }
-
-  takeTheirs(): void {
-    this.#session.takeTheirs();
-  }
-
-  remove(): Observable<RigDto> {
-    return this.flush().pipe(
-      concatMap(() => this.#api.remove(this.id, this.revision())),
-      tap(() => {
-        this.#session.forgetDraft();
-      }),
-    );
-  }
-
-  restore(deleted: RigDto): void {
-    this.#session.reopen(this.#api.restore(deleted.id, deleted.revision));
   }
 
   /**
@@ -240,7 +175,7 @@ export class RigStore {
               startWith({ waiting: true }),
             );
           }),
-          takeUntilDestroyed(this.#destroyed),
+          takeUntilDestroyed(this.destroyed),
         )
         .subscribe((next) => {
           result.update((before) => ({ ...before, ...next }));
