@@ -324,7 +324,7 @@ export default tseslint.config(
       // Our own fields carry their name themselves; the label beside them is for the eye.
       '@angular-eslint/template/label-has-associated-control': [
         'error',
-        { controlComponents: ['yw-pick', 'yw-day', 'yw-hour', 'mat-form-field'] },
+        { controlComponents: ['yw-pick', 'yw-find-pick', 'yw-day', 'yw-hour', 'mat-form-field'] },
       ],
     },
   },

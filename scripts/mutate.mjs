@@ -12,7 +12,16 @@ import { Stryker } from '@stryker-mutator/core';
 const root = fileURLToPath(new URL('..', import.meta.url));
 const page = join(root, 'docs/reference/mutation.md');
 /** Specs that read what lies beside the package, or run the built program: they know no source to change. */
-const ELSEWHERE = ['docs-agreement', 'what-is-tested', 'start', 'full-disk', 'played-demo', 'backups', 'files-http', 'devices-http'];
+const ELSEWHERE = [
+  'docs-agreement',
+  'what-is-tested',
+  'start',
+  'full-disk',
+  'played-demo',
+  'backups',
+  'files-http',
+  'devices-http',
+];
 
 function workspaceOf(path) {
   let folder = path;

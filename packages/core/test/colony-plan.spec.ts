@@ -1,5 +1,5 @@
 import { type ColonyPlan, colonyPlan, colonyWay, swarmClass, tellsOfSeason } from '@yewridge/core/catches';
-import { DomainError } from '@yewridge/core/shared/errors';
+import type { DomainError } from '@yewridge/core/shared/errors';
 
 const CAUGHT = {
   foundOn: '2026-05-14',

@@ -1,10 +1,11 @@
 import { HttpClient } from '@angular/common/http';
-import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable } from '@angular/core';
 import { API_BASE } from '@yewridge/contract/shared';
-import { type ActDto, ACT_LIMITS, type KeptActDto } from '@yewridge/contract/season';
+import { type ActDto, ACT_LIMITS, type KeptActDto, type TableName } from '@yewridge/contract/season';
 import { concatMap, defer, EMPTY, type Observable, of, retry, Subject, timer } from 'rxjs';
 import { catchError, map, tap } from 'rxjs/operators';
 import { type ApiFailure, failuresInWords } from '../http/api-failure';
+import { Held } from '../streams/held';
 import { OwnChanges } from './own-changes';
 
 /** One act on its way to the server. */
@@ -36,6 +37,9 @@ const RETRY_MS = 3000;
 /** An error of the server's own, so often on one act, is taken to be for ever. */
 const MOST_ERRORS = 5;
 
+/** Tables whose records an act changed; `null`: any of them. */
+export type Touched = ReadonlySet<TableName> | null;
+
 /** An act set aside, as it is to be sent again. */
 interface Aside extends RefusedAct {
   readonly waiting: Waiting;
@@ -51,33 +55,43 @@ function keptList(key: string): readonly unknown[] {
 }
 
 /**
- * What keepers do in the field, on its way to the server. An act is kept on this device before anything else, sent in the
- * order it was done, and sent again until the server has answered; as acts carry their own ids, none is ever kept twice.
+ * What keepers do in the field, on its way to the server. An act is kept on this device before anything else; as acts carry their
+ * own ids, none is ever kept twice.
+ *
+ * Order: as they were done, one after the other; the next goes out when the one before was answered. Retry: every 3 s while the
+ * server is away or its disk fails, and at once when the network is back; an error of the server's own is tried five times and then
+ * set aside, and the rest goes on. Cancellation: an act that was not sent yet is forgotten when it is taken back; one that was is
+ * undone on the server. Acts outlive the page: what waits is sent when it is opened again.
  */
 @Injectable({ providedIn: 'root' })
 export class ActOutbox {
   readonly #http = inject(HttpClient);
-  readonly #queue = signal(keptList(STORE) as readonly Waiting[]);
-  readonly #aside = signal(keptList(ASIDE) as readonly Aside[]);
-  readonly #onlyHere = signal(false);
-  readonly #last = signal<LastAct | null>(null);
-  readonly #refused = signal<readonly RefusedAct[]>([]);
-  readonly #unreachable = signal(false);
+  readonly #queue = new Held(keptList(STORE) as readonly Waiting[]);
+  readonly #aside = new Held(keptList(ASIDE) as readonly Aside[]);
+  readonly #onlyHere = new Held(false);
+  readonly #last = new Held<LastAct | null>(null);
+  readonly #refused = new Held<readonly RefusedAct[]>([]);
+  readonly #unreachable = new Held(false);
   readonly #next = new Subject<void>();
-  readonly #answered = new Subject<void>();
+  readonly #answered = new Subject<Touched>();
   readonly #own = new OwnChanges();
 
   /** Acts that the server has not got yet. */
-  readonly waiting = computed(() => this.#queue().length);
-  readonly unreachable = this.#unreachable.asReadonly();
-  readonly last = this.#last.asReadonly();
-  readonly refused = this.#refused.asReadonly();
+  readonly waiting$: Observable<number> = this.#queue.changes.pipe(map((queue) => queue.length));
+  readonly last$ = this.#last.changes;
+  readonly refused$ = this.#refused.changes;
+  readonly unreachable$ = this.#unreachable.changes;
+  /** The same for templates. */
+  readonly waiting = computed(() => this.#queue.now().length);
+  readonly unreachable = this.#unreachable.now;
+  readonly last = this.#last.now;
+  readonly refused = this.#refused.now;
   /** What the server could not take, however often it was asked: kept here until the keeper sends it again or lets it go. */
-  readonly aside = computed((): readonly RefusedAct[] => this.#aside());
+  readonly aside = computed((): readonly RefusedAct[] => this.#aside.now());
   /** This device keeps nothing: what waits is lost when the page closes. */
-  readonly onlyHere = this.#onlyHere.asReadonly();
-  /** The records on the server have changed. */
-  readonly answered: Observable<void> = this.#answered.asObservable();
+  readonly onlyHere = this.#onlyHere.now;
+  /** The records on the server have changed: of these tables, or of any where it is not known. */
+  readonly answered: Observable<Touched> = this.#answered.asObservable();
 
   constructor() {
     // One after the other: a visit must not overtake the hanging of its trap.
@@ -90,7 +104,7 @@ export class ActOutbox {
       sending.unsubscribe();
       window.removeEventListener('online', again);
     });
-    for (const _ of this.#queue()) again();
+    for (const _ of this.#queue.value) again();
   }
 
   /** Keeps an act and sends it. @returns its id. */
@@ -105,22 +119,22 @@ export class ActOutbox {
   /** An act that was kept by another way than this one, such as a file taken in; it can be taken back like any other. */
   took(act: { readonly id: string | null; readonly says: string }): void {
     if (act.id !== null) this.#last.set({ id: act.id, says: act.says, waiting: false });
-    this.#answered.next();
+    this.#answered.next(null);
   }
 
   /** Takes an act back: one that was not sent yet is forgotten, one that was is undone on the server. */
   undo(id: string): void {
-    const sent = !this.#queue().some((one) => one.id === id) || this.#queue()[0]?.id === id;
-    if (this.#last()?.id === id) this.#last.set(null);
+    const sent = !this.#queue.value.some((one) => one.id === id) || this.#queue.value[0]?.id === id;
+    if (this.#last.value?.id === id) this.#last.set(null);
     if (!sent) {
-      this.#keep(this.#queue().filter((one) => one.id !== id));
+      this.#keep(this.#queue.value.filter((one) => one.id !== id));
       return;
     }
     this.#add({ id: crypto.randomUUID(), undoes: id, act: { says: '', changes: [] } });
   }
 
   undoLast(): void {
-    const last = this.#last();
+    const last = this.#last.value;
     if (last) this.undo(last.id);
   }
 
@@ -131,7 +145,7 @@ export class ActOutbox {
 
   /** An act that was set aside goes to the end of the line again. */
   sendAgain(id: string): void {
-    const one = this.#aside().find((aside) => aside.id === id);
+    const one = this.#aside.value.find((aside) => aside.id === id);
     this.letGo(id);
     if (one) this.#add(one.waiting);
   }
@@ -139,16 +153,16 @@ export class ActOutbox {
   /** The keeper lets an act go that was set aside. */
   letGo(id: string): void {
     this.#aside.update((all) => all.filter((one) => one.id !== id));
-    this.#store(ASIDE, this.#aside());
+    this.#store(ASIDE, this.#aside.value);
   }
 
   #add(waiting: Waiting): void {
-    this.#keep([...this.#queue(), waiting]);
+    this.#keep([...this.#queue.value, waiting]);
     this.#next.next();
   }
 
   #keep(queue: readonly Waiting[]): void {
-    const before = new Set(this.#queue().map(({ id }) => id));
+    const before = new Set(this.#queue.value.map(({ id }) => id));
     const now = new Map(queue.map((one) => [one.id, one]));
     this.#queue.set(queue);
     // What another tab put there stays: both send what they find, and the server keeps each act once.
@@ -169,7 +183,7 @@ export class ActOutbox {
 
   #sendFirst(): Observable<void> {
     return defer(() => {
-      const [first] = this.#queue();
+      const [first] = this.#queue.value;
       return first ? this.#send(first) : EMPTY;
     });
   }
@@ -177,7 +191,7 @@ export class ActOutbox {
   #send(asked: Waiting): Observable<void> {
     // As it goes out it stays: sent again, it must be the same act.
     const waiting = { ...asked, act: this.#own.upon(asked.act) };
-    this.#keep(this.#queue().map((one) => (one.id === asked.id ? waiting : one)));
+    this.#keep(this.#queue.value.map((one) => (one.id === asked.id ? waiting : one)));
     let errors = 0;
     return defer(() => this.#request(waiting)).pipe(
       failuresInWords(),
@@ -190,10 +204,15 @@ export class ActOutbox {
           throw failure as unknown as Error;
         },
       }),
-      map(() => null),
-      catchError((failure: ApiFailure) => of(failure)),
-      map((failure) => {
+      map((kept): { readonly kept: KeptActDto | null; readonly failure: ApiFailure | null } => ({
+        kept,
+        failure: null,
+      })),
+      catchError((failure: ApiFailure) => of({ kept: null, failure })),
+      map(({ kept, failure }) => {
         this.#done(waiting, failure);
+        // What was refused may be so because the records are others than they were thought to be.
+        this.#answered.next(kept && new Set(kept.changes.map(({ table }) => table)));
       }),
     );
   }
@@ -212,21 +231,20 @@ export class ActOutbox {
 
   #done(waiting: Waiting, failure: ApiFailure | null): void {
     this.#unreachable.set(false);
-    this.#keep(this.#queue().filter(({ id }) => id !== waiting.id));
+    this.#keep(this.#queue.value.filter(({ id }) => id !== waiting.id));
     if (failure) {
       const sentence = failure.fields[0]?.message ?? failure.message;
       const says = waiting.undoes === null ? waiting.act.says : 'Taking it back';
       const stopped = { id: waiting.id, says, sentence };
       if (failure.code === 'INTERNAL') {
         this.#aside.update((all) => [...all, { ...stopped, waiting }]);
-        this.#store(ASIDE, this.#aside());
+        this.#store(ASIDE, this.#aside.value);
       } else {
         this.#refused.update((all) => [...all, stopped]);
       }
-      if (this.#last()?.id === waiting.id) this.#last.set(null);
-    } else if (this.#last()?.id === waiting.id) {
+      if (this.#last.value?.id === waiting.id) this.#last.set(null);
+    } else if (this.#last.value?.id === waiting.id) {
       this.#last.update((last) => last && { ...last, waiting: false });
     }
-    this.#answered.next();
   }
 }

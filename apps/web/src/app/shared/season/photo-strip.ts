@@ -132,11 +132,14 @@ export class PhotoStrip {
   /** What could not be kept yet: it stays at hand for another try. */
   #left: File | null = null;
 
-  readonly #view = viewFor(this.of, ({ field, id }) =>
-    this.#records.list('photos', { [field]: id, sort: '-takenOn' }).pipe(
-      map(({ items }) => items),
-      catchError(() => of([])),
-    ),
+  readonly #view = viewFor(
+    this.of,
+    ({ field, id }) =>
+      this.#records.list('photos', { [field]: id, sort: '-takenOn' }).pipe(
+        map(({ items }) => items),
+        catchError(() => of([])),
+      ),
+    { of: ['photos'] },
   );
   protected readonly photos = computed(() =>
     (this.#view.data() ?? []).map((record) => ({

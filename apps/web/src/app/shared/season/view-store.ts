@@ -11,6 +11,7 @@ import {
   type Subscription,
   switchMap,
 } from 'rxjs';
+import type { TableName } from '@yewridge/contract/season';
 import { ActOutbox } from '../acts/act-outbox';
 import type { ApiFailure } from '../http/api-failure';
 import { Held } from '../streams/held';
@@ -26,17 +27,22 @@ export interface View<T> {
   readonly reload: () => void;
 }
 
+/** What a view is made of: acts on other tables leave it as it is. Without it, any act has it fetched anew. */
+export interface ViewOptions {
+  readonly of?: readonly TableName[];
+}
+
 /** A view that needs to know of what: fetched anew when that changes. */
-export function viewFor<K, T>(key: Signal<K>, fetch: (key: K) => Observable<T>): View<T> {
-  return viewAt(toObservable(key), fetch);
+export function viewFor<K, T>(key: Signal<K>, fetch: (key: K) => Observable<T>, options: ViewOptions = {}): View<T> {
+  return viewAt(toObservable(key), fetch, options);
 }
 
 /** Call where things may be injected; it lives as long as whatever called it. */
-export function viewOf<T>(fetch: () => Observable<T>): View<T> {
-  return viewAt(of(null), fetch);
+export function viewOf<T>(fetch: () => Observable<T>, options: ViewOptions = {}): View<T> {
+  return viewAt(of(null), fetch, options);
 }
 
-function viewAt<K, T>(keys: Observable<K>, fetch: (key: K) => Observable<T>): View<T> {
+function viewAt<K, T>(keys: Observable<K>, fetch: (key: K) => Observable<T>, options: ViewOptions): View<T> {
   const data = new Held<T | null>(null);
   const failure = new Held<ApiFailure | null>(null);
   const asked = new Subject<void>();
@@ -58,8 +64,8 @@ function viewAt<K, T>(keys: Observable<K>, fetch: (key: K) => Observable<T>): Vi
         failure.set(null);
         data.set(value);
       }),
-    outbox.answered.subscribe(() => {
-      asked.next();
+    outbox.answered.subscribe((touched) => {
+      if (!options.of || touched === null || options.of.some((table) => touched.has(table))) asked.next();
     }),
   ];
   inject(DestroyRef).onDestroy(() => {

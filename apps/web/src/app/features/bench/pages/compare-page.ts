@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatTableModule } from '@angular/material/table';
 import { Router, RouterLink } from '@angular/router';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
@@ -18,7 +19,7 @@ const MOST = 4;
 /** Up to four designs side by side on one sheet. Which ones stands in the address. */
 @Component({
   selector: 'yw-compare-page',
-  imports: [MatCheckboxModule, PageHeader, Waiting, Failed, RouterLink, HatchDefs, ViewParts],
+  imports: [MatCheckboxModule, MatTableModule, PageHeader, Waiting, Failed, RouterLink, HatchDefs, ViewParts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',
@@ -48,6 +49,7 @@ export class ComparePage {
       return { id: design.id, name: design.document.name, on, full: !on && this.#compared().length >= MOST };
     });
   });
+  protected readonly shown = computed(() => ['what', ...this.columns().map(({ id }) => id)]);
   protected readonly columns = computed(() => {
     const compared = this.#compared();
     const scale = commonScale(

@@ -4,6 +4,7 @@ import type { Design } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { debounceTime, map } from 'rxjs';
 import { Caution } from '../../../shared/layout/caution';
+import { FigureTable } from '../../../shared/layout/figure-table';
 import { VerdictLine } from '../../../shared/layout/verdict-line';
 import { HOLDING_MOODS, holdingView } from '../data/holding-view';
 
@@ -13,35 +14,14 @@ const PAUSE_MS = 200;
 /** Whether the mesh of a holding box is enough for its nurse bees. */
 @Component({
   selector: 'yw-holding-panel',
-  imports: [VerdictLine, Caution],
+  imports: [FigureTable, VerdictLine, Caution],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<section aria-labelledby="holding">
     <h2 id="holding">Air for nurse bees</h2>
     @if (view(); as view) {
       <yw-verdict-line [level]="view.level" [sentence]="view.sentence" />
-      <table>
-        <caption>
-          Shut in, minutes to 38 °C in the bees
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">Outside</th>
-            @for (mood of moods; track mood) {
-              <th scope="col">{{ mood }}</th>
-            }
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of view.rows; track row.day) {
-            <tr>
-              <th scope="row">{{ row.day }}</th>
-              @for (time of row.times; track $index) {
-                <td>{{ time }}</td>
-              }
-            </tr>
-          }
-        </tbody>
-      </table>
+      <p class="caption">Shut in, minutes to 38 °C in the bees</p>
+      <yw-figure-table label="Shut in, minutes to 38 °C in the bees" [columns]="columns" [rows]="rows()" />
       <p>Half of the mesh is counted low, half high. On the safe side: their own fanning is left out.</p>
     } @else {
       <p>Say the area of the mesh under other openings, and it is told whether it is enough.</p>
@@ -56,22 +36,6 @@ const PAUSE_MS = 200;
     h2 {
       font-size: 16px;
     }
-    table {
-      width: 100%;
-      border-collapse: collapse;
-      font-size: var(--t-xs);
-    }
-    caption {
-      color: var(--ink-2);
-      text-align: left;
-    }
-    th,
-    td {
-      padding: 3px 6px 3px 0;
-      border-bottom: 1px solid var(--rule);
-      font-weight: 400;
-      text-align: left;
-    }
     p {
       margin: 4px 0;
       color: var(--ink-2);
@@ -84,7 +48,6 @@ export class HoldingPanel {
   readonly design = input.required<Design>();
   readonly system = input.required<UnitSystem>();
 
-  protected readonly moods = HOLDING_MOODS;
   readonly #asked = computed(() => ({ design: this.design(), system: this.system() }));
   protected readonly view = toSignal(
     toObservable(this.#asked).pipe(
@@ -92,5 +55,14 @@ export class HoldingPanel {
       map(({ design, system }) => holdingView(design, system)),
     ),
     { initialValue: null },
+  );
+  protected readonly columns = [
+    { id: 'day', name: 'outside' },
+    ...HOLDING_MOODS.map((mood) => ({ id: mood, name: mood, figure: true })),
+  ];
+  protected readonly rows = computed(() =>
+    (this.view()?.rows ?? []).map(({ day, times }) => ({
+      cells: { day, ...Object.fromEntries(HOLDING_MOODS.map((mood, n) => [mood, times[n] ?? ''])) },
+    })),
   );
 }

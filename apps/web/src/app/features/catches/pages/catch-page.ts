@@ -88,7 +88,7 @@ export class CatchPage {
   readonly #answer = viewFor(this.id, (id) => this.#api.plan(id).pipe(map((plan) => ({ plan }))));
   protected readonly plan = computed(() => this.#answer.data()?.plan ?? null);
   protected readonly planNone = computed(() => this.#answer.data()?.plan === null);
-  readonly #marks = viewFor(this.id, (catchId) => this.#records.list('steps', { catchId }));
+  readonly #marks = viewFor(this.id, (catchId) => this.#records.list('steps', { catchId }), { of: ['steps'] });
   protected readonly links = {
     board: catchesLink(),
     size: swarmSizeLink(),
@@ -115,7 +115,9 @@ export class CatchPage {
   );
   /** The stay comes with the page: what is done in the field asks nobody first. */
   readonly #stayId = computed(() => this.card()?.caught.deploymentId ?? null);
-  readonly #stay = viewFor(this.#stayId, (id) => (id === null ? of(null) : this.#records.one('deployments', id)));
+  readonly #stay = viewFor(this.#stayId, (id) => (id === null ? of(null) : this.#records.one('deployments', id)), {
+    of: ['deployments'],
+  });
   protected readonly carryMissing = computed(() =>
     this.#stay.data() === null ? 'This hanging is still being fetched: a moment.' : null,
   );

@@ -3,6 +3,7 @@ import { MatRadioModule } from '@angular/material/radio';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { FILE_TABLES, type FilePlanDto } from '@yewridge/contract/files';
 import { Caution } from '../../../shared/layout/caution';
+import { cellsOf, FigureTable } from '../../../shared/layout/figure-table';
 import { distanceText } from '../../../shared/units/format';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { canTake, faultPlace, kindWords, planWords, sizeWords, TABLE_NAMES_SAID, tableName } from '../data/file-words';
@@ -11,7 +12,7 @@ import { PickList } from '../../../shared/fields/pick';
 /** What taking a file in would do, before anything is done. */
 @Component({
   selector: 'yw-plan-sheet',
-  imports: [MatRadioModule, MatCheckboxModule, PickList, Caution],
+  imports: [FigureTable, MatRadioModule, MatCheckboxModule, PickList, Caution],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-sheet.html',
   styleUrl: './plan-sheet.scss',
@@ -38,13 +39,47 @@ export class PlanSheet {
   protected readonly size = computed(() => sizeWords(this.file().size));
   protected readonly faults = computed(() => {
     const { faults, kind } = this.plan();
-    return faults.map((fault) => ({ ...fault, where: faultPlace(fault, kind) }));
+    return cellsOf(
+      faults.map(({ column, message, ...fault }) => ({
+        where: faultPlace({ column, message, ...fault }, kind),
+        column,
+        message,
+      })),
+    );
   });
   protected readonly counts = computed(() =>
     this.plan()
       .counts.filter(({ held, inFile }) => held + inFile > 0)
-      .map((one) => ({ ...one, name: tableName(one.table) })),
+      .map(({ table, held, inFile }) => ({
+        cells: { name: tableName(table), held: `${held}`, inFile: { text: `${inFile}`, bad: inFile < held } },
+      })),
   );
+  protected readonly changes = computed(() =>
+    cellsOf(
+      this.plan().differences.map(({ id, column, before, after }) => ({
+        id,
+        column,
+        before: before === '' ? 'not said' : before,
+        after: after === '' ? 'not said' : after,
+      })),
+    ),
+  );
+  protected readonly faultColumns = [
+    { id: 'where', name: 'where' },
+    { id: 'column', name: 'column' },
+    { id: 'message', name: 'what is wrong' },
+  ];
+  protected readonly changeColumns = [
+    { id: 'id', name: 'row' },
+    { id: 'column', name: 'column' },
+    { id: 'before', name: 'from' },
+    { id: 'after', name: 'to' },
+  ];
+  protected readonly countColumns = [
+    { id: 'name', name: 'table' },
+    { id: 'held', name: 'kept here now', figure: true },
+    { id: 'inFile', name: 'in the backup', figure: true },
+  ];
   protected readonly places = computed(() =>
     this.plan().places.map((place) => ({
       ...place,

@@ -136,8 +136,10 @@ export class StayPage {
   /** What keepers would say of how it hangs. */
   protected readonly lore = computed(() => loreSaid(this.#trap()?.lore ?? []));
   readonly #sensorId = computed(() => this.sensor()?.deviceId ?? null);
-  readonly #told = viewFor(this.#sensorId, (id) =>
-    id === null ? of([]) : this.#readings.of(id, this.sensor()?.from ?? ''),
+  readonly #told = viewFor(
+    this.#sensorId,
+    (id) => (id === null ? of([]) : this.#readings.of(id, this.sensor()?.from ?? '')),
+    { of: [] },
   );
   /** As fetched, and every reading that came in since. */
   readonly #readingsNow = linkedSignal(() => this.#told.data() ?? []);

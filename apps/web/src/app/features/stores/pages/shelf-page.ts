@@ -38,12 +38,14 @@ export class ShelfPage {
   protected readonly newKind = signal<Kind>('lure');
   protected readonly countRange = RECORD_TABLES.goods.count;
   protected readonly yearRange = RECORD_TABLES.combs.drawnYear;
-  protected readonly view = viewOf(() =>
-    forkJoin({
-      combs: this.#records.list('combs', { sort: 'drawnYear', ...ALL }).pipe(map(({ items }) => items)),
-      goods: this.#records.list('goods', { sort: 'name', ...ALL }).pipe(map(({ items }) => items)),
-      traps: this.#traps.all(),
-    }),
+  protected readonly view = viewOf(
+    () =>
+      forkJoin({
+        combs: this.#records.list('combs', { sort: 'drawnYear', ...ALL }).pipe(map(({ items }) => items)),
+        goods: this.#records.list('goods', { sort: 'name', ...ALL }).pipe(map(({ items }) => items)),
+        traps: this.#traps.all(),
+      }),
+    { of: ['combs', 'goods'] },
   );
 
   readonly #year = computed(() => Number(this.#clock.today()?.slice(0, 4) ?? 1));

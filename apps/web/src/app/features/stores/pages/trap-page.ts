@@ -9,8 +9,8 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { FigureTable } from '../../../shared/layout/figure-table';
 import { Title } from '@angular/platform-browser';
-import { MatTableModule } from '@angular/material/table';
 import { Router, RouterLink } from '@angular/router';
 import { TRAP_CONDITIONS, TRAP_LIMITS, type TrapDocument } from '@yewridge/contract/stores';
 import type { ApiFailure } from '../../../shared/http/api-failure';
@@ -40,6 +40,7 @@ import { PickList } from '../../../shared/fields/pick';
 @Component({
   selector: 'yw-trap-page',
   imports: [
+    FigureTable,
     PickList,
     PageHeader,
     Waiting,
@@ -50,7 +51,6 @@ import { PickList } from '../../../shared/fields/pick';
     MeasuredSizes,
     TrapLabel,
     DayField,
-    MatTableModule,
   ],
   providers: [TrapStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -102,7 +102,15 @@ export class TrapPage {
     return readingRows(loaded.design, document.asBuilt, document.massKg, this.#system());
   });
   protected readonly design = computed(() => this.#loaded()?.design ?? null);
-  protected readonly columns = ['name', 'design', 'built', 'change'];
+  protected readonly columns = [
+    { id: 'name', name: 'figure' },
+    { id: 'design', name: 'design', figure: true },
+    { id: 'built', name: 'this trap', figure: true },
+    { id: 'change', name: 'apart', figure: true },
+  ];
+  protected readonly cells = computed(() =>
+    this.rows().map(({ built, ...row }) => ({ cells: { ...row, built: { text: built, strong: true } } })),
+  );
   protected readonly checks = computed(() => {
     const document = this.store.document();
     const workspace = this.#workspace();

@@ -20,6 +20,8 @@ export function readingSays(readings: readonly Reading[]): string {
   return `Suction in the box against the gate’s travel: the rig as described${readings.length === 0 ? '' : `, and ${count}`}`;
 }
 
+const course = { type: 'line', symbol: 'none', silent: true } as const;
+
 export function readingChart(
   asked: {
     readonly rig: Rig;
@@ -40,7 +42,6 @@ export function readingChart(
       .filter(({ portClosed }) => (portClosed === true) === shut)
       .map(({ opening, boxUnderPressure }) => [100 * opening, shown(boxUnderPressure)]);
   const text = { color: theme.quiet, fontSize: 12 };
-  const course = { type: 'line', symbol: 'none', silent: true } as const;
   return {
     grid: { left: 46, right: 10, top: 34, bottom: 36 },
     legend: { top: 0, left: 0, itemWidth: 16, itemHeight: 8, textStyle: text },

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatExpansionModule } from '@angular/material/expansion';
 import type { ManometerReadingDto } from '@yewridge/contract/suction';
 import { type Calibration, type Reading, RIG_LIMITS } from '@yewridge/core/suction';
 import equal from 'fast-deep-equal';
@@ -13,6 +12,7 @@ import type { ApiFailure } from '../../../shared/http/api-failure';
 import { readText, writeChoice } from '../../../shared/kept/kept-choice';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { Caution } from '../../../shared/layout/caution';
+import { FigureTable } from '../../../shared/layout/figure-table';
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
@@ -51,9 +51,9 @@ function keptReadings(id: string): readonly Reading[] {
 @Component({
   selector: 'yw-calibrate-page',
   imports: [
+    FigureTable,
     Segments,
     MatCheckboxModule,
-    MatExpansionModule,
     RigFrame,
     Caution,
     WaterGauge,
@@ -95,9 +95,15 @@ export class CalibratePage {
     },
     { equal },
   );
+  protected readonly columns = [
+    { id: 'name', name: '' },
+    { id: 'value', name: '' },
+  ];
   protected readonly rows = computed(() => {
     const found = this.found();
-    return found ? estimateRows(found, this.system()) : [];
+    return (found ? estimateRows(found, this.system()) : []).map(({ name, value, range, says }) => ({
+      cells: { name, value: { text: value, strong: true, also: [`most likely between ${range}; ${says}`] } },
+    }));
   });
   protected readonly fits = computed(() => {
     const found = this.found();

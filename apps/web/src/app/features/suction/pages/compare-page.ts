@@ -4,6 +4,7 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { GateLane } from '@yewridge/core/suction';
 import { concatMap, from, map, switchMap } from 'rxjs';
+import { FigureTable } from '../../../shared/layout/figure-table';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { rigLink, suctionLink } from '../../../shared/routes/paths';
@@ -17,10 +18,10 @@ const MOST = 4;
 /** Up to four rigs side by side. Which ones stands in the address. */
 @Component({
   selector: 'yw-compare-rigs-page',
-  imports: [MatCheckboxModule, PageHeader, Waiting, Failed, RouterLink],
+  imports: [FigureTable, MatCheckboxModule, PageHeader, Waiting, Failed, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare-page.html',
-  styleUrls: ['./side-page.scss', './compare-page.scss'],
+  styleUrl: './side-page.scss',
 })
 export class CompareRigsPage {
   readonly ids = input<string>();
@@ -53,6 +54,20 @@ export class CompareRigsPage {
     });
   });
   protected readonly rows = computed(() => compareRows(this.compared(), this.system()));
+  protected readonly columns = computed(() => [
+    { id: 'what', name: ' ' },
+    ...this.compared().map(({ id, rig, link }) => ({ id, name: rig.name, link })),
+  ]);
+  /** Where they differ, the row stands out, and says so. */
+  protected readonly cells = computed(() =>
+    this.rows().map(({ name, differs, cells }) => ({
+      on: differs,
+      cells: {
+        what: `${name}${differs ? ' ≠' : ''}`,
+        ...Object.fromEntries(this.compared().map(({ id }, n) => [id, cells[n] ?? ''])),
+      },
+    })),
+  );
   protected readonly answer = computed(() => {
     const count = this.compared().length;
     if (count < 2) return 'Choose two to four rigs';

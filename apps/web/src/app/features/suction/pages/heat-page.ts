@@ -9,6 +9,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { FigureTable } from '../../../shared/layout/figure-table';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { type HeatPoint, rigHeatQuestion } from '@yewridge/core/suction';
 import { interval } from 'rxjs';
@@ -35,7 +36,7 @@ const MOODS = ['resting', 'disturbed', 'agitated'] as const;
 /** How long shut-in bees bear it, and a clock to run beside the job. */
 @Component({
   selector: 'yw-heat-page',
-  imports: [BatteryPanel, RigFrame, HeatChart, HeatCase, ReadingLines, FieldList, Caution],
+  imports: [FigureTable, BatteryPanel, RigFrame, HeatChart, HeatCase, ReadingLines, FieldList, Caution],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './heat-page.html',
@@ -72,15 +73,22 @@ export class HeatPage {
     const supply = this.store.document()?.source.supply;
     return supply === 'toolBattery' || supply === 'battery12';
   });
+  protected readonly columns = [
+    { id: 'mood', name: 'bees' },
+    { id: 'warning', name: 'to the warning', figure: true },
+    { id: 'danger', name: 'to danger', figure: true },
+  ];
   protected readonly rows = computed(() => {
     const clock = this.store.heat().value;
     if (!clock) return [];
     const time = (value: number | null): string => (value === null ? 'not in two hours' : `${minutes(value)} min`);
     return MOODS.map((mood) => ({
-      mood: MOOD_NAMES[mood],
-      chosen: this.store.shown()?.heat.mood === mood,
-      warning: time(clock.byMood[mood].warning),
-      danger: time(clock.byMood[mood].danger),
+      on: this.store.shown()?.heat.mood === mood,
+      cells: {
+        mood: MOOD_NAMES[mood],
+        warning: time(clock.byMood[mood].warning),
+        danger: time(clock.byMood[mood].danger),
+      },
     }));
   });
   protected readonly answer = computed(() => {

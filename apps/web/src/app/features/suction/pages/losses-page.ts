@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatTableModule } from '@angular/material/table';
 import { ownLimit } from '@yewridge/core/callouts';
 import { lossAt, RIG_LIMITS } from '@yewridge/core/suction';
 import type { EChartsCoreOption } from 'echarts/core';
@@ -13,6 +12,7 @@ import type { Field, PartChange } from '../../../shared/fields/field';
 import { FieldList } from '../../../shared/fields/field-list';
 import { DayField } from '../../../shared/fields/day-field';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
+import { FigureTable } from '../../../shared/layout/figure-table';
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { decimalText, figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
@@ -41,7 +41,7 @@ function shareText(share: number): string {
 /** Dead bees of past jobs against the speed they landed with, and the keeper's own limit. */
 @Component({
   selector: 'yw-losses-page',
-  imports: [Segments, MatCheckboxModule, MatTableModule, RigFrame, FieldList, ChoiceLine, DayField, Chart],
+  imports: [FigureTable, Segments, MatCheckboxModule, RigFrame, FieldList, ChoiceLine, DayField, Chart],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './losses-page.html',
@@ -58,7 +58,11 @@ export class LossesPage {
   protected readonly shares = [0.01, 0.02, 0.05].map((value) => ({ id: `${value}`, name: `${shareText(value)} dead` }));
   readonly #toast = inject(UndoToast);
 
-  protected readonly columns = ['speed', 'expected', 'range'];
+  protected readonly columns = [
+    { id: 'speed', name: 'landing at' },
+    { id: 'expected', name: 'dead expected', figure: true },
+    { id: 'range', name: '9 in 10 lie in', figure: true },
+  ];
   protected readonly fit = this.store.losses;
   readonly #dots = computed(() =>
     (this.store.document()?.jobs ?? []).flatMap(({ speed, dead, total, notSpeed }) =>
@@ -76,9 +80,11 @@ export class LossesPage {
     SPEEDS.map((speed) => {
       const at = lossAt({ fit: this.fit(), speed });
       return {
-        speed: figureText(speed, 'speed', this.system()),
-        expected: shareText(at.expected),
-        range: `${shareText(at.low)} to ${shareText(at.high)}`,
+        cells: {
+          speed: figureText(speed, 'speed', this.system()),
+          expected: shareText(at.expected),
+          range: `${shareText(at.low)} to ${shareText(at.high)}`,
+        },
       };
     }),
   );

@@ -7,6 +7,7 @@ import type { PartChange } from '../../../shared/fields/field';
 import { FieldList } from '../../../shared/fields/field-list';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { Caution } from '../../../shared/layout/caution';
+import { FigureTable } from '../../../shared/layout/figure-table';
 import { VerdictLine } from '../../../shared/layout/verdict-line';
 import { decimalText, figureText, percentText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
@@ -24,7 +25,7 @@ const COVERAGES = [0, 0.25, 0.5, 0.75, 0.9, 0.95, 0.98];
 /** What the screen does as it clogs, and whether slides and slots hold bees. */
 @Component({
   selector: 'yw-screen-page',
-  imports: [RigFrame, ChoiceLine, FieldList, ReadingLines, VerdictLine, Caution],
+  imports: [FigureTable, RigFrame, ChoiceLine, FieldList, ReadingLines, VerdictLine, Caution],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './screen-page.html',
@@ -52,6 +53,13 @@ export class ScreenPage {
   });
   protected readonly coverage = computed(() => this.store.document()?.screen.coverage ?? 0);
   protected readonly coverageText = computed(() => percentText(this.coverage()));
+  protected readonly columns = [
+    { id: 'coverage', name: 'covered' },
+    { id: 'hose', name: 'in the hose', figure: true },
+    { id: 'local', name: 'through what is open', figure: true },
+    { id: 'plenum', name: 'behind the screen', figure: true },
+    { id: 'bee', name: 'a bee on it' },
+  ];
   protected readonly sweep = computed(() => {
     const readings = this.store.readings();
     const rig = this.store.shown();
@@ -62,11 +70,13 @@ export class ScreenPage {
     const { speedLimit } = screenSizing({ flow: 0.01, openFraction, airDensity: density });
     const all = coverageSweep({ system: readings.system, opening: rig.bleed.opening, coverages: COVERAGES });
     return all.map((row) => ({
-      coverage: percentText(row.coverage),
-      hose: figureText(row.hoseSpeed, 'speed', system),
-      local: figureText(row.screenUncoveredSpeed, 'speed', system),
-      plenum: figureText(row.plenumUnderPressure, 'pressure', system),
-      over: row.screenUncoveredSpeed > speedLimit,
+      cells: {
+        coverage: percentText(row.coverage),
+        hose: figureText(row.hoseSpeed, 'speed', system),
+        local: figureText(row.screenUncoveredSpeed, 'speed', system),
+        plenum: figureText(row.plenumUnderPressure, 'pressure', system),
+        bee: row.screenUncoveredSpeed > speedLimit ? { text: '▲ over the limit', bad: true } : 'free',
+      },
     }));
   });
   protected readonly shut = computed(() => {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { type Shade, SHADES } from '@yewridge/core/season';
+import { FigureTable } from '../../../shared/layout/figure-table';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { WorkingPanel } from '../../../shared/layout/working-panel';
@@ -26,7 +27,7 @@ import { Segments } from '../../../shared/fields/segments';
 /** The season in full: when swarms come and what says so, what scouts foretell, and what lures cost. */
 @Component({
   selector: 'yw-season-page',
-  imports: [Segments, PageHeader, Waiting, Empty, Failed, RouterLink, WorkingPanel, SeasonChart],
+  imports: [FigureTable, Segments, PageHeader, Waiting, Empty, Failed, RouterLink, WorkingPanel, SeasonChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './season-page.html',
   styleUrl: './season-page.scss',
@@ -63,9 +64,30 @@ export class SeasonPage {
     const snap = season?.snaps.find(({ to }) => to >= season.today);
     return snap ? `A cold snap until ${dayShort(snap.to)}: expect arrivals on the first warm days after it.` : '';
   });
+  protected readonly dateColumns = [
+    { id: 'name', name: '' },
+    { id: 'date', name: '', figure: true },
+    { id: 'range', name: '' },
+    { id: 'why', name: '' },
+  ];
+  protected readonly scoutColumns = computed(() => [
+    { id: 'count', name: 'scouts a minute', figure: true },
+    { id: 'rule', name: 'rule of thumb', figure: true },
+    ...(this.view.data()?.scouts.tuned ? [{ id: 'own', name: 'your log', figure: true }] : []),
+  ]);
+  protected readonly carrierColumns = [
+    { id: 'name', name: 'carrier' },
+    { id: 'load', name: 'usual load', figure: true },
+    { id: 'weak', name: 'first weak after', figure: true },
+    { id: 'trips', name: 'trips to renew', figure: true },
+    { id: 'range', name: 'may be' },
+    { id: 'when', name: 'renewed on' },
+  ];
   protected readonly dates = computed(() => {
     const season = this.#season();
-    return season ? dateRows(season) : [];
+    return season
+      ? dateRows(season).map(({ date, ...row }) => ({ cells: { ...row, date: { text: date, strong: true } } }))
+      : [];
   });
   protected readonly working = computed(() => {
     const sheet = this.view.data();
@@ -73,7 +95,9 @@ export class SeasonPage {
   });
   protected readonly scouts = computed(() => {
     const sheet = this.view.data();
-    return sheet ? scoutRows(sheet) : [];
+    return sheet
+      ? scoutRows(sheet).map(({ own, ...row }) => ({ cells: { ...row, own: { text: own, strong: true } } }))
+      : [];
   });
   protected readonly scoutWords = computed(() => {
     const sheet = this.view.data();
@@ -81,7 +105,9 @@ export class SeasonPage {
   });
   protected readonly carriers = computed(() => {
     const lures = this.view.data()?.lures;
-    return lures ? carrierRows(lures) : [];
+    return (lures ? carrierRows(lures) : []).map(({ trips, when, warns, ...row }) => ({
+      cells: { ...row, trips: { text: trips, strong: true }, when: { text: when, also: warns } },
+    }));
   });
   protected readonly span = computed(() => {
     const lures = this.view.data()?.lures;

@@ -114,11 +114,13 @@ export class BloomPanel {
   protected readonly typed = signal('');
   protected readonly stages = Object.entries(STAGE_NAMES).map(([id, name]) => ({ id, name }));
   protected readonly stage = signal(this.stages[0]?.id ?? '');
-  readonly #view = viewOf(() =>
-    this.#records.list('phenology', { sort: '-on', limit: 500 }).pipe(
-      map(({ items }) => items),
-      catchError(() => of([])),
-    ),
+  readonly #view = viewOf(
+    () =>
+      this.#records.list('phenology', { sort: '-on', limit: 500 }).pipe(
+        map(({ items }) => items),
+        catchError(() => of([])),
+      ),
+    { of: ['phenology'] },
   );
   protected readonly rows = computed(() => bloomRows(this.#view.data() ?? [], this.today(), this.hemisphere()));
 

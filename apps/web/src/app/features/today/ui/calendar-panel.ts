@@ -136,7 +136,7 @@ export class CalendarPanel {
   protected readonly notices = inject(StepNotices);
   protected readonly file = CALENDAR;
   protected readonly origin = location.origin;
-  protected readonly view = viewOf(() => this.#api.calendars());
+  protected readonly view = viewOf(() => this.#api.calendars(), { of: [] });
   protected readonly made = signal<NewCalendarKeyDto | null>(null);
   protected readonly problem = signal<string | null>(null);
   protected readonly make$ = new Subject<string>();
