@@ -150,6 +150,7 @@ const angularHtml = [...angular.configs.templateRecommended, ...angular.configs.
 export default tseslint.config(
   {
     ignores: [
+      '**/stryker-tmp/**',
       '**/dist/**',
       '**/.angular/**',
       'test-results/**',

@@ -21,6 +21,7 @@ const ELSEWHERE = [
   'backups',
   'files-http',
   'devices-http',
+  'http-edge',
 ];
 
 function workspaceOf(path) {
@@ -49,6 +50,12 @@ async function run(args) {
   const own = join(folder, 'jasmine.json');
   const without = ELSEWHERE.map((name) => `!**/${name}.spec.ts`);
   writeFileSync(own, JSON.stringify({ ...settings, spec_files: [...settings.spec_files, ...without], random: false }));
+  // A copy of the source lies elsewhere than its tsconfig expects: how it is compiled is told by one that holds for the copy too.
+  const { compilerOptions } = JSON.parse(readFileSync(join(workspace, 'tsconfig.json'), 'utf8'));
+  const options = { target: 'es2022', module: 'nodenext', ...compilerOptions };
+  const tsconfig = join(folder, 'tsconfig.json');
+  writeFileSync(tsconfig, JSON.stringify({ compilerOptions: options, include: [`${workspace}/**/*.ts`] }));
+  process.env['TSX_TSCONFIG_PATH'] = tsconfig;
   const stryker = new Stryker({
     packageManager: 'npm',
     testRunner: 'jasmine',
@@ -61,7 +68,7 @@ async function run(args) {
     ignoreStatic: true,
     concurrency: 2,
     timeoutMS: 20_000,
-    tempDirName: '.stryker-tmp',
+    tempDirName: 'stryker-tmp',
     reporters: ['json', 'clear-text'],
     clearTextReporter: { allowColor: false, reportTests: false, reportScoreTable: false, skipFull: true },
     jsonReporter: { fileName: join(folder, 'mutation.json') },
