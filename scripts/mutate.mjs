@@ -1,6 +1,7 @@
 /**
  * How many faults put in on purpose the specs notice: `npm run mutate -- packages/core/src/rounds` changes the source of one
- * folder (or of one file, or several) a little at a time and runs the specs against each change. Scores go to docs/reference/mutation.md.
+ * folder (or of one file, or several) a little at a time and runs the specs against each change. `specs=record-rules,season-records`
+ * runs those alone, where others only pass through. Scores go to docs/reference/mutation.md.
  * Takes minutes to hours, so it is no part of `npm test`.
  */
 import { existsSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
@@ -42,14 +43,15 @@ function asked(args) {
   return { workspace, mutate };
 }
 
-async function run(args) {
+async function run(args, specs) {
   const { workspace, mutate } = asked(args);
   process.chdir(workspace);
   const folder = mkdtempSync(join(tmpdir(), 'yewridge-mutate-'));
   const settings = JSON.parse(readFileSync(join(workspace, 'jasmine.json'), 'utf8'));
   const own = join(folder, 'jasmine.json');
   const without = ELSEWHERE.map((name) => `!**/${name}.spec.ts`);
-  writeFileSync(own, JSON.stringify({ ...settings, spec_files: [...settings.spec_files, ...without], random: false }));
+  const wanted = specs.length > 0 ? specs.map((name) => `test/${name}.spec.ts`) : settings.spec_files;
+  writeFileSync(own, JSON.stringify({ ...settings, spec_files: [...wanted, ...without], random: false }));
   // A copy of the source lies elsewhere than its tsconfig expects: how it is compiled is told by one that holds for the copy too.
   const { compilerOptions } = JSON.parse(readFileSync(join(workspace, 'tsconfig.json'), 'utf8'));
   const options = { target: 'es2022', module: 'nodenext', ...compilerOptions };
@@ -102,12 +104,13 @@ function written({ where, killed, lived }) {
   return line;
 }
 
-const args = process.argv.slice(2);
+const args = process.argv.slice(2).filter((one) => !one.startsWith('specs='));
+const specs = process.argv.slice(2).flatMap((one) => (one.startsWith('specs=') ? one.slice(6).split(',') : []));
 if (args.length === 0) {
   console.log('Say which folder: npm run mutate -- packages/core/src/rounds');
   process.exitCode = 1;
 } else {
-  const score = await run(args);
+  const score = await run(args, specs);
   console.log([...TABLE, written(score)].join('\n'));
   console.log(`The whole report: ${score.report}`);
 }

@@ -59,7 +59,7 @@ describe('frames that do not fit tell how they would', () => {
     expect(wider!.amount).toBeCloseTo((4 * PITCH + 0.0015875) * (fits / dry) - fits, 9);
     expect(has(wider!.design, 'frames-dry-too-tight')).toBeFalse();
     expect(has(at(fits, { grain: 'level' }), 'frames-dry-too-tight')).toBeFalse();
-    expect(has(at(fits, {}, { boards: { moisture: 12 } } as Partial<Design>), 'frames-dry-too-tight')).toBeFalse();
+    expect(has(at(fits, {}, { boards: { moisture: 12 } }), 'frames-dry-too-tight')).toBeFalse();
     expect(has(at(fits, {}, {}), 'frames-dry-too-tight')).toBeFalse();
     expect(has(at(4 * PITCH + 0.02), 'frames-dry-too-tight')).toBeFalse();
   });
@@ -154,7 +154,7 @@ describe('lugs in the end walls', () => {
     const [fix] = found(outside, 'lug-outside').fixes;
     const thicker = fix!.design.sections[0]!;
     // The room inside stays what it was.
-    expect(mm((thicker.shape as { length: number }).length - 2 * thicker.endWall!)).toBe(mm(0.466725));
+    expect(mm((thicker.shape as { length: number }).length - 2 * thicker.endWall)).toBe(mm(0.466725));
     expect(has(at(0.466725, { endWall: 0 }), 'lug-outside')).toBeFalse();
   });
 });
@@ -165,7 +165,7 @@ describe('boards, birds and other openings', () => {
       one(sized(0.31115, HEIGHT, { contents: [], ...change }), {
         material: 'pine',
         ...(moisture === undefined ? {} : { boards: { moisture } }),
-      } as Partial<Design>);
+      });
     const to = dryWidth({ width: HEIGHT, species: 'scots-pine', mcFrom: 25, mcTo: 12 }).width;
     const check = found(of(25), 'board-dries');
     expect(figures(check)).toEqual([mm(HEIGHT), mm(to)]);

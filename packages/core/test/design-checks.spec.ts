@@ -280,7 +280,7 @@ describe('make it fit, at its thresholds', () => {
     const area = 0.466725 * 0.31115;
     const under = (size: number): string | undefined => volumes(gross + size * area)[0];
     expect(around(0.06, 1e-4).map(under)).toEqual(['add-shim', 'set-base-under', 'set-base-under']);
-    expect([3.9, 4.1].map((times) => volumes(Math.min(1, gross * times)).includes('add-boxes'))).toEqual([true, false]);
+    expect([4.4, 4.6].map((times) => volumes(Math.min(1, gross * times)).includes('add-boxes'))).toEqual([true, false]);
   });
 
   it('a door within a tenth of 12.5 cm² is left alone', () => {

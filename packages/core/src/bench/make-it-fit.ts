@@ -154,14 +154,17 @@ function baseUnder(design: Design, lowest: DesignSection, gross: number, newId: 
   };
 }
 
-/** Copies of the top box, without its contents, under it: as many as reach the target. */
+/** Copies of the top box, without its contents, under it: as many as come nearest to the target, if that is nearer than it is now. */
 function moreBoxes(design: Design, gross: number, newId: string): FitOption | null {
   const top = design.sections.at(-1);
   if (!top || insideShape(top).kind !== 'box') return null;
   const unit = geometryOf(insideShape(top)).volume;
   const added = addForTarget({ current: gross, target: design.target, option: { kind: 'boxes', unit } });
-  if (added.count < 1 || added.count > MOST_BOXES_ADDED) return null;
-  const copies = Array.from({ length: added.count }, (_, n): DesignSection => ({
+  const off = (total: number): number => Math.abs(total - design.target);
+  const fewer = off(added.totalOneFewer) < off(added.total);
+  const [count, total] = fewer ? [added.count - 1, added.totalOneFewer] : [added.count, added.total];
+  if (count < 1 || count > MOST_BOXES_ADDED || off(total) >= off(gross)) return null;
+  const copies = Array.from({ length: count }, (_, n): DesignSection => ({
     ...top,
     id: n === 0 ? newId : `${newId}-${n + 1}`,
     label: top.label,
@@ -170,8 +173,8 @@ function moreBoxes(design: Design, gross: number, newId: string): FitOption | nu
   return {
     kind: 'add-boxes',
     id: newId,
-    amount: added.count,
-    result: added.total,
+    amount: count,
+    result: total,
     design: carryDoors(design, { ...design, sections: [...design.sections.slice(0, -1), ...copies, top] }),
   };
 }
