@@ -50,7 +50,7 @@ async function run(args, specs) {
   const settings = JSON.parse(readFileSync(join(workspace, 'jasmine.json'), 'utf8'));
   const own = join(folder, 'jasmine.json');
   const without = ELSEWHERE.map((name) => `!**/${name}.spec.ts`);
-  const wanted = specs.length > 0 ? specs.map((name) => `test/${name}.spec.ts`) : settings.spec_files;
+  const wanted = specs.length > 0 ? specs.map((name) => `**/${name}.spec.ts`) : settings.spec_files;
   writeFileSync(own, JSON.stringify({ ...settings, spec_files: [...wanted, ...without], random: false }));
   // A copy of the source lies elsewhere than its tsconfig expects: how it is compiled is told by one that holds for the copy too.
   const { compilerOptions } = JSON.parse(readFileSync(join(workspace, 'tsconfig.json'), 'utf8'));

@@ -1,5 +1,6 @@
-import type { DueListDto, HangingDto, RibbonDto, RibbonStay } from '@yewridge/contract/rounds';
+import type { HangingDto, RibbonDto, RibbonStay } from '@yewridge/contract/rounds';
 import type { RecordDto } from '@yewridge/contract/season';
+import { dueList, hanging } from '../../../shared/season/testing/hanging';
 import { visitDue } from '@yewridge/core/rounds';
 import { chanceWords, dueGroups, dueLine, lureWords } from '../../../shared/season/due-words';
 import { lureAt, lureRuns } from './lure-left';
@@ -16,43 +17,6 @@ import { FRESH_LOOK, type Look, missingInLook, visitAct } from './visit-acts';
 
 const TODAY = '2026-05-14';
 
-function hanging(change: Partial<HangingDto> & { readonly lastVisitOn?: string | null } = {}): HangingDto {
-  const lastVisitOn = change.lastVisitOn === undefined ? '2026-05-08' : change.lastVisitOn;
-  const beesIn = change.beesIn ?? false;
-  return {
-    deploymentId: 'd1',
-    trapId: 't1',
-    number: 'V-01',
-    design: 'Tall nuc',
-    siteId: 's1',
-    site: 'Old weir',
-    landmarkNote: null,
-    hungOn: '2026-04-03',
-    heightM: null,
-    facingDeg: null,
-    lastScouts: null,
-    catchId: null,
-    chance24: null,
-    counted: null,
-    sensor: null,
-    lore: [],
-    lure: null,
-    ...change,
-    lastVisitOn,
-    beesIn,
-    due:
-      change.due ??
-      visitDue({ hungOn: '2026-04-03', frames: 5, lastVisitOn, lastActivityOn: lastVisitOn, occupied: beesIn }, TODAY),
-  };
-}
-const due = (...traps: readonly HangingDto[]): DueListDto => ({
-  today: TODAY,
-  traps,
-  inUse: traps.length,
-  free: [],
-  scouts: { looks: 0, arrivals: 0, tuned: false },
-  season: null,
-});
 const stay = (change: Partial<RibbonStay> = {}): RibbonStay => ({
   id: 'd1',
   siteId: 's1',
@@ -263,7 +227,7 @@ describe('rounds: the ribbon', () => {
 
   it('stands those that need somebody by Friday over those that can wait and those in Stores', () => {
     const list = {
-      ...due(hanging({ lastVisitOn: TODAY, deploymentId: 'd2', trapId: 't2' }), hanging()),
+      ...dueList(hanging({ lastVisitOn: TODAY, deploymentId: 'd2', trapId: 't2' }), hanging()),
       free: [
         {
           trapId: 't3',
@@ -302,7 +266,7 @@ describe('rounds: the ribbon', () => {
       ],
     };
     const known = ['Old weir', 'Sawmill', 'Ford'].map((site, n) => ({ siteId: `s${n + 1}`, site }));
-    const lines = siteLines([years], due(hanging()), 'all', known, 'metric');
+    const lines = siteLines([years], dueList(hanging()), 'all', known, 'metric');
     expect(lines.map((line) => (line.kind === 'head' ? line.name : `${line.site} ${line.stays.length}`))).toEqual([
       'Need you by Friday',
       'Old weir 2',
@@ -367,7 +331,7 @@ describe('rounds: the ribbon', () => {
   it('says what a day holds', () => {
     const [, line] = ribbonLines(
       [year(stay({ caught: { id: 'c', foundOn: '2026-05-12', arrivedOn: '2026-05-10', massKg: 1.9 } }))],
-      due(hanging()),
+      dueList(hanging()),
       'all',
       'metric',
     );

@@ -1,8 +1,8 @@
+import { hanging } from '../../../shared/season/testing/hanging';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { HangingDto } from '@yewridge/contract/rounds';
 import type { SeasonClockDto, TodayDto } from '@yewridge/contract/today';
 import { afterCatchPlan, planTrack, sunTimes } from '@yewridge/core/catches';
-import { visitDue } from '@yewridge/core/rounds';
 import { predictSwarmSeason, swarmSeasonCurve } from '@yewridge/core/season';
 
 export const TODAY = '2026-05-14';
@@ -10,29 +10,7 @@ export const NOW = '2026-05-14T18:20';
 export const SITE = { lat: 47.4, lon: 13.2 };
 
 export function trap(number: string, lastVisitOn: string, change: Partial<HangingDto> = {}): HangingDto {
-  return {
-    deploymentId: `d-${number}`,
-    trapId: number,
-    number,
-    design: 'Tall nuc',
-    siteId: 's1',
-    site: 'Old weir',
-    landmarkNote: null,
-    hungOn: '2026-04-03',
-    heightM: 3.2,
-    facingDeg: null,
-    lastScouts: null,
-    catchId: null,
-    chance24: null,
-    counted: null,
-    sensor: null,
-    lore: [],
-    lure: null,
-    lastVisitOn,
-    beesIn: false,
-    due: visitDue({ hungOn: '2026-04-03', frames: 5, lastVisitOn, lastActivityOn: lastVisitOn }, TODAY),
-    ...change,
-  };
+  return hanging({ deploymentId: `d-${number}`, trapId: number, number, heightM: 3.2, lastVisitOn, ...change });
 }
 
 export function plan(foundOn: string, change: Partial<CatchPlanDto> = {}): CatchPlanDto {
