@@ -72,8 +72,19 @@ export function lureWords({ lure }: HangingDto, today: IsoDate): string {
   return `the lure may be weak ${when}, ${left} by rule of thumb${guessedDays > 0 ? ', its weather partly guessed' : ''}`;
 }
 
-/** A trap's line in the due list. */
+const said = new WeakMap<HangingDto, { readonly of: string; readonly line: DueLine }>();
+
+/** A trap's line in the due list. Said once a trap as it was fetched: a club's list of 400 is asked for at every turn of the ribbon. */
 export function dueLine(trap: HangingDto, today: IsoDate, system: UnitSystem): DueLine {
+  const of = `${today} ${system}`;
+  const known = said.get(trap);
+  if (known?.of === of) return known.line;
+  const line = lineOf(trap, today, system);
+  said.set(trap, { of, line });
+  return line;
+}
+
+function lineOf(trap: HangingDto, today: IsoDate, system: UnitSystem): DueLine {
   const { due } = trap;
   const pressing = due.reasons.filter(({ urgency }) => urgency > 0);
   const [first, ...rest] = pressing.length > 0 ? pressing : due.reasons;

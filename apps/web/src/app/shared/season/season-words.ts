@@ -1,6 +1,10 @@
 import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
+import { weekdayOf } from '@yewridge/core/shared/calendar';
 import { decimalText } from '../units/format';
 
+/** Of the week, Sunday 0. */
+const FRIDAY = 5;
+const WEEK = 7;
 const words = (options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat =>
   new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' });
 const SHORT = words({ weekday: 'short', day: 'numeric', month: 'short' });
@@ -36,11 +40,7 @@ export function byWords(dueBy: IsoDate | null, today: IsoDate): string {
 
 /** The Friday this week's rounds end on: today, if it is one. */
 export function comingFriday(today: IsoDate): IsoDate {
-  for (let n = 0; n < 7; n++) {
-    const day = addDays(today, n);
-    if (weekdayName(day) === 'Friday') return day;
-  }
-  return today;
+  return addDays(today, (FRIDAY - weekdayOf(today) + WEEK) % WEEK);
 }
 
 export const SHADE_NAMES = { shade: 'shade', partSun: 'sun and shade', fullSun: 'full sun' } as const;

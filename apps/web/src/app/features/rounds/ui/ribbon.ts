@@ -19,6 +19,7 @@ import { cellWords } from '../data/ribbon-words';
 import { type DayScale, xOf } from '../../../shared/season/day-axis';
 import { dateAtX, scaleOf, scrollFor, type Zoom } from '../data/ribbon-scale';
 import type { TrapLine } from '../data/ribbon-rows';
+import { linesNear } from '../data/ribbon-window';
 import { RibbonPainter } from './ribbon-painter';
 import { type Ink, type RibbonPicture, TOP_PX } from './ribbon-sheet';
 
@@ -34,6 +35,7 @@ interface Cell {
 const LABEL_PX = 172;
 const DUE_PX = 179;
 const NARROW_LABEL_PX = 108;
+const NEAR_STEP_PX = 200;
 const TOKENS: Readonly<Record<keyof Ink, string>> = {
   ink: '--ink',
   ink2: '--ink-2',
@@ -88,6 +90,11 @@ export class Ribbon {
   readonly #scale = computed(() => scaleOf(this.zoom(), this.first(), this.picture().today, this.plotWidth()));
   protected readonly innerWidth = computed(() => this.#scale().days * this.#scale().dayPx + this.#sides());
   protected readonly linesHeight = computed(() => this.picture().lines.reduce((sum, { height }) => sum + height, 0));
+  /** Scrolled by a line or two the same are near: they are not made anew at every pixel. */
+  readonly #nearTop = computed(() => Math.floor(this.#scroll().top / NEAR_STEP_PX) * NEAR_STEP_PX);
+  protected readonly near = computed(() =>
+    linesNear(this.picture().lines, this.#nearTop(), this.viewHeight() + NEAR_STEP_PX),
+  );
   protected readonly says = computed(() => {
     const at = this.at();
     if (at) return cellWords(this.picture().lines[at.line], at.date, this.picture().today);
