@@ -42,6 +42,9 @@ const NARROW_BELOW = 420;
     svg {
       display: block;
     }
+    svg {
+      overflow: visible;
+    }
     .dimension path {
       fill: none;
       stroke: var(--ink);

@@ -8,6 +8,9 @@ import { UnitChoice } from '../../../shared/units/unit-choice';
 import { type MeasuredField, measuredFields } from '../data/built-readings';
 
 const HEIGHT = 330;
+/** A telephone's sheet is as wide as it is: there the views may stand one over the other. */
+const NARROW_HEIGHT = 440;
+const NARROW_BELOW = 420;
 
 /** The trap drawn as it came out, and under it the sizes to be taped: the one being typed stands out in the drawing. */
 @Component({
@@ -22,7 +25,7 @@ const HEIGHT = 330;
             label="The trap as measured: front, and side cut down the middle"
             [system]="system()"
             [width]="size().width"
-            [height]="height"
+            [height]="height()"
             [chosen]="chosen()"
             (picked)="show($event)"
           />
@@ -80,9 +83,9 @@ export class MeasuredSizes {
   readonly measured = output<{ readonly path: string; readonly value: number }>();
   readonly left = output();
 
-  protected readonly height = HEIGHT;
   protected readonly system = inject(UnitChoice).system;
   protected readonly size = signal<ElementSize>({ width: 0, height: 0 });
+  protected readonly height = computed(() => (this.size().width < NARROW_BELOW ? NARROW_HEIGHT : HEIGHT));
   /** Id of the section or door. */
   protected readonly chosen = signal<string | null>(null);
   readonly #element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
