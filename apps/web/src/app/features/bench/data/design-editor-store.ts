@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, linkedSignal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { DesignDto } from '@yewridge/contract/bench';
 import {
   assessDesign,
@@ -10,9 +11,10 @@ import {
   designLoad,
   type DesignReadings,
   designSuitability,
+  type FitOption,
   fitOptions,
 } from '@yewridge/core/bench';
-import { type Observable, of, tap } from 'rxjs';
+import { debounceTime, map, type Observable, of, tap } from 'rxjs';
 import type { ConflictChoice } from '../../../shared/documents/conflict-bar';
 import type { SaveState } from '../../../shared/documents/document-session';
 import { DocumentStore } from '../../../shared/documents/document-store';
@@ -23,6 +25,8 @@ import { DesignsApi } from './designs-api';
 export type DesignSaving = SaveState<DesignDto>;
 
 const MINE = ', my copy';
+/** Longer than from one move of a hand to the next. */
+const FIT_PAUSE_MS = 80;
 
 /** What can be shown of a design: its readings, its drawing and the document they belong to. */
 interface Shown {
@@ -78,10 +82,23 @@ export class DesignEditorStore extends DocumentStore<Design, DesignDto> {
     const hangs = shown?.document.hanging !== undefined && load !== null && load.empty.mass > 0;
     return shown && designDrawing(shown.document, hangs ? { x: load.fullCentre.z, y: load.fullCentre.y } : null);
   });
-  readonly fits = computed(() => {
+  /** The ways to make it fit are worked out when the hand rests: each of them is a design that is checked in full. */
+  readonly #fitted = toSignal(
+    toObservable(computed(() => ({ shown: this.shown(), system: this.#units.system() }))).pipe(
+      debounceTime(FIT_PAUSE_MS),
+      map(({ shown, system }) => ({
+        of: shown,
+        options: shown ? fitOptions({ design: shown.document, system, newId: newPartId() }) : [],
+      })),
+    ),
+    { initialValue: null },
+  );
+  /** `null` while they are being looked for. */
+  readonly fits = computed<readonly FitOption[] | null>(() => {
     const shown = this.shown();
-    const current = shown && shown.document === this.document();
-    return current ? fitOptions({ design: shown.document, system: this.#units.system(), newId: newPartId() }) : [];
+    if (!shown || shown.document !== this.document()) return [];
+    const fitted = this.#fitted();
+    return fitted?.of === shown ? fitted.options : null;
   });
 
   open(id: string): void {

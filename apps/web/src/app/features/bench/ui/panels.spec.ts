@@ -71,6 +71,9 @@ describe('bench: readings panel', () => {
   });
 
   it('says that its figures are old, or that no single change is enough', async () => {
+    const looking = await draw(ReadingsPanel, { ...common, fits: null });
+    expect(looking.element.textContent).toContain('Looking for ways …');
+    expect(looking.element.textContent).not.toContain('It fits');
     const old = await draw(ReadingsPanel, { ...common, fits: [], stale: true });
     expect(old.element.textContent).toContain('From the last sizes that fit together.');
     expect(old.element.textContent).toContain('Mend the fault first.');

@@ -23,7 +23,8 @@ export class ReadingsPanel {
   readonly readings = input.required<DesignReadings>();
   readonly checked = input.required<readonly DesignCheck[]>();
   readonly load = input.required<DesignLoad>();
-  readonly fits = input.required<readonly FitOption[]>();
+  /** `null` while they are being looked for. */
+  readonly fits = input.required<readonly FitOption[] | null>();
   readonly system = input.required<UnitSystem>();
   /** The readings belong to an earlier state: the present one has a fault. */
   readonly stale = input(false);
@@ -39,13 +40,15 @@ export class ReadingsPanel {
   protected readonly looks = computed(() => this.checks().filter(({ level }) => level === 'look').length);
   protected readonly allOpen = computed(() => this.lines().every(({ id }) => this.#opened().has(id)));
   protected readonly options = computed(() =>
-    this.fits()
+    (this.fits() ?? [])
       .slice(0, MOST_FITS)
       .map((option) => ({ option, ...fitWords(option, this.design(), this.system()) })),
   );
-  protected readonly remark = computed(() =>
-    this.stale() ? 'Mend the fault first.' : fitRemark(this.design(), this.readings(), this.fits(), this.system()),
-  );
+  protected readonly remark = computed(() => {
+    const fits = this.fits();
+    if (this.stale()) return 'Mend the fault first.';
+    return fits === null ? 'Looking for ways …' : fitRemark(this.design(), this.readings(), fits, this.system());
+  });
   protected readonly levelNames = { look: 'Look', know: 'Know', good: 'Good' };
 
   protected isOpen(id: string): boolean {
