@@ -1,11 +1,23 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { map, timer } from 'rxjs';
 import type { ApiFailure } from '../http/api-failure';
 
-/** While the server has not answered yet. */
+/** A wait that is shorter is over before a bar could be read. */
+const SLOW_MS = 500;
+
+/** While the server has not answered yet: for what, and after half a second a bar. */
 @Component({
   selector: 'yw-waiting',
+  imports: [MatProgressBarModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<p class="sheet" role="status">Fetching {{ what() }} …</p>`,
+  template: `<div class="sheet">
+    <p role="status">Fetching {{ what() }} …</p>
+    @if (slow()) {
+      <mat-progress-bar mode="indeterminate" [attr.aria-label]="'Fetching ' + what()" />
+    }
+  </div>`,
   styles: `
     p {
       margin: 0;
@@ -16,6 +28,7 @@ import type { ApiFailure } from '../http/api-failure';
 })
 export class Waiting {
   readonly what = input.required<string>();
+  protected readonly slow = toSignal(timer(SLOW_MS).pipe(map(() => true)), { initialValue: false });
 }
 
 /** When there is nothing yet: what this place is for, and the first step. */
