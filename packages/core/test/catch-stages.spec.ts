@@ -118,8 +118,14 @@ describe('where a catch stands', () => {
 
 describe('a plan as it is lived', () => {
   const FOUND = '2026-05-14';
-  const task = (code: StepTask['code'], startMin: number, endMin: number): StepTask =>
-    ({ code, startMin, endMin, start: '', end: '', reason: 'x' });
+  const task = (code: StepTask['code'], startMin: number, endMin: number): StepTask => ({
+    code,
+    startMin,
+    endMin,
+    start: '',
+    end: '',
+    reason: 'x',
+  });
   /** Closed at 20:30 to 21:15, moved the next morning, opened that evening; brood is looked for after two days. */
   const TASKS = [
     task('closeAtDusk', 1230, 1275),
