@@ -68,7 +68,7 @@ async function run(args, specs) {
     mutate: [...mutate, '!**/*.spec.ts', '!**/index.ts'],
     mutator: { excludedMutations: ['StringLiteral'] },
     ignoreStatic: true,
-    concurrency: Number(process.env['MUTATE_AT_ONCE'] ?? 2),
+    concurrency: 2,
     timeoutMS: 20_000,
     tempDirName: 'stryker-tmp',
     reporters: ['json', 'clear-text'],

@@ -34,6 +34,17 @@ describe('the instant of a wall time', () => {
     expect(instantIn('2026-10-25T03:00', 'Europe/Vienna')).toBe('2026-10-25T02:00:00.000Z');
   });
 
+  it('is none for what is no minute of a day that is there', () => {
+    for (const minute of [
+      '2026-02-30T10:00',
+      '2026-13-01T10:00',
+      '2026-05-13T24:00',
+      '2026-05-13',
+      '2026-05-13T10:00:30',
+    ])
+      expect(instantIn(minute, 'Europe/Vienna')).withContext(minute).toBeNull();
+  });
+
   it('is refused with the zone where nobody knows it, and with the minute where the clock jumps over it', () => {
     const faults = (minute: string, zone: string): unknown => {
       try {

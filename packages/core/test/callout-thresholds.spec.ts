@@ -6,7 +6,7 @@ import {
   type OwnLimit,
   ownLimit,
 } from '@yewridge/core/callouts';
-import { DomainError } from '@yewridge/core/shared/errors';
+import { refusal } from './refusal.js';
 
 /** A job told in full, which counts. */
 const TOLD: LossFacts = {
@@ -19,16 +19,6 @@ const TOLD: LossFacts = {
 };
 const job = (change: Partial<LossFacts>): ReturnType<typeof lossRow> => lossRow({ ...TOLD, ...change });
 const whyNot = (change: Partial<LossFacts>): readonly string[] => job(change).reasons;
-
-function refusal(work: () => unknown): readonly [code: string, path: string] {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof DomainError) return [error.code, error.path];
-    throw error;
-  }
-  throw new Error('was not refused');
-}
 
 describe('a job counts for speed', () => {
   it('when speed, bees and dead were told and nothing else killed: less those of age, one in a thousand', () => {

@@ -55,12 +55,16 @@ describe('the plan of a colony', () => {
     expect([peek.startMin, peek.endMin]).toEqual([2 * 1440 + 600, closing.startMin]);
   });
 
-  it('leaves half an hour for the look where dusk comes early', () => {
-    // 67 degrees north in December: the sun sets about noon.
-    const one = plan({ foundOn: '2026-12-05', lat: 66, lon: 25, tzOffsetMin: 120 });
-    const [peek, closing] = [task(one, 'peek'), task(one, 'closeAtDusk')];
-    expect(peek.startMin).toBe(Math.min(Math.floor(closing.startMin / 1440) * 1440 + 600, closing.startMin - 30));
-    expect(peek.endMin - peek.startMin).toBeGreaterThanOrEqual(30);
+  it('leaves half an hour for the look where the door is closed before ten, on a clock far off the sun', () => {
+    const dusk = (tzOffsetMin: number): readonly string[] => {
+      const one = plan({ foundOn: '2026-12-05', lat: 66, lon: 25, tzOffsetMin, school: 'sameEvening' });
+      const [peek, closing] = [task(one, 'peek'), task(one, 'closeAtDusk')];
+      expect(peek.end).toBe(closing.start);
+      return [peek.start, closing.start];
+    };
+    expect(dusk(120)).toEqual(['2026-12-05T10:00', '2026-12-05T14:31']);
+    expect(dusk(-120)).toEqual(['2026-12-05T10:00', '2026-12-05T10:31']);
+    expect(dusk(-180)).toEqual(['2026-12-05T09:01', '2026-12-05T09:31']);
   });
 
   it('of a trap with frames in it lifts it whole onto its stand, and says how many', () => {

@@ -65,8 +65,10 @@ describe('every way to make a design fit', () => {
   });
 
   it('changes the part it names, and its amount is the change', () => {
+    const seen = new Set<string>();
     for (const of of MANY) {
       for (const { kind, id, amount, design: fixed } of doors(of)) {
+        seen.add(kind);
         const [was, is] = [of, fixed].map((one) => one.entrances.find((door) => door.id === id)!);
         const others = (one: Design): readonly DesignEntrance[] => one.entrances.filter((door) => door.id !== id);
         expect(others(fixed)).toEqual(others(of));
@@ -89,6 +91,7 @@ describe('every way to make a design fit', () => {
         }
       }
     }
+    expect([...seen].sort()).toEqual([...DOOR_KINDS].sort());
   });
 });
 

@@ -10,23 +10,14 @@ import {
   seasonDay,
   yearColour,
 } from '@yewridge/core/season';
-import { DomainError, type ErrorCode } from '@yewridge/core/shared/errors';
 import { weekdayOf } from '@yewridge/core/shared/calendar';
 import { haversine, offsetPlace } from '@yewridge/core/shared/geometry';
+import type { ErrorCode } from '@yewridge/core/shared/errors';
+import { refusal } from './refusal.js';
 
 const HUNG = '2025-04-10';
 const dateFrom = (first: string) => fc.integer({ min: 0, max: 300 }).map((days) => addDays(first, days));
 const SEED = 20260514;
-
-function refusal(work: () => unknown): readonly [ErrorCode, string] {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof DomainError) return [error.code, error.path];
-    throw error;
-  }
-  throw new Error('was not refused');
-}
 
 describe('season: dates without a zone', () => {
   it('a leap day is a day, and only in a leap year', () => {

@@ -21,6 +21,7 @@ export function offsetAt(date: string, timeZone: string): number {
   return DateTime.fromISO(`${date}T12:00`, { zone: timeZone }).offset;
 }
 
+const WALL_MINUTE = /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$/;
 const MINUTES_OF_A_DAY = 1440;
 const MS_OF_A_MINUTE = 60_000;
 /** Days of zones that are kept: a season of a few zones. */
@@ -45,9 +46,8 @@ function steadyOffset(date: string, timeZone: string): number | null {
 
 /** The instant of a wall time as UTC; `null` for one that the clock jumps over. Of one that comes twice, the first. */
 export function instantIn(minute: string, timeZone: string): string | null {
-  const steady = steadyOffset(minute.slice(0, 10), timeZone);
-  const asUtc = Date.parse(`${minute}Z`);
-  if (steady !== null && Number.isFinite(asUtc)) return new Date(asUtc - steady * MS_OF_A_MINUTE).toISOString();
+  const steady = WALL_MINUTE.test(minute) ? steadyOffset(minute.slice(0, 10), timeZone) : null;
+  if (steady !== null) return new Date(Date.parse(`${minute}Z`) - steady * MS_OF_A_MINUTE).toISOString();
   const at = DateTime.fromISO(minute, { zone: timeZone });
   if (!at.isValid || at.toFormat("yyyy-MM-dd'T'HH:mm") !== minute) return null;
   const [first = at] = at.getPossibleOffsets().sort((a, b) => a.toMillis() - b.toMillis());

@@ -14,10 +14,9 @@ export interface DocumentApi<T, R> {
  * A store of one open document: what is on the screen of it and how far the server has it, as streams; its edits, their undo, and its
  * way into the bin and out of it. What it computes to is each feature's own.
  */
-export abstract class DocumentStore<T, R extends StoredRow<T>> {
+export abstract class DocumentStore<T, R extends StoredRow<T>, A extends DocumentApi<T, R> = DocumentApi<T, R>> {
   protected readonly destroyed = inject(DestroyRef);
   protected readonly session: DocumentSession<T, R>;
-  readonly #api: DocumentApi<T, R>;
 
   readonly document$: Observable<T | null>;
   readonly page$: DocumentSession<T, R>['page$'];
@@ -31,10 +30,9 @@ export abstract class DocumentStore<T, R extends StoredRow<T>> {
 
   /** Call where things may be injected. */
   protected constructor(
-    api: DocumentApi<T, R>,
+    protected readonly api: A,
     { draftName, refine }: Pick<SessionParts<T, R>, 'draftName' | 'refine'>,
   ) {
-    this.#api = api;
     this.session = new DocumentSession<T, R>({
       save: (id, save) => api.save(id, save),
       drafts: inject(DraftKeeper),
@@ -96,7 +94,7 @@ export abstract class DocumentStore<T, R extends StoredRow<T>> {
   /** Puts the document into the bin; the caller offers the way back. */
   remove(): Observable<R> {
     return this.flush().pipe(
-      concatMap(() => this.#api.remove(this.id, this.revision)),
+      concatMap(() => this.api.remove(this.id, this.revision)),
       tap(() => {
         this.session.forgetDraft();
       }),
@@ -104,6 +102,6 @@ export abstract class DocumentStore<T, R extends StoredRow<T>> {
   }
 
   restore(deleted: R): void {
-    this.session.reopen(this.#api.restore(deleted.id, deleted.revision));
+    this.session.reopen(this.api.restore(deleted.id, deleted.revision));
   }
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import type { DesignDrawing, PartRef } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureOf } from '../units/format';
+import { DimensionMark } from './dimension-mark';
 import { layoutDrawing } from './drawing-layout';
 import { ViewParts } from './view-parts';
 
@@ -10,7 +11,7 @@ const NARROW_BELOW = 420;
 /** Front and side of a box with its sizes, to be looked at: what is being taped stands out, and can be pointed at. */
 @Component({
   selector: 'yw-dimensioned-views',
-  imports: [ViewParts],
+  imports: [DimensionMark, ViewParts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<svg
     role="img"
@@ -22,18 +23,7 @@ const NARROW_BELOW = 420;
     @for (view of views(); track view.name) {
       <g ywViewParts [parts]="view.parts" [chosen]="chosen()" (picked)="picked.emit($event)"></g>
       @for (dimension of view.dimensions; track $index) {
-        <g class="dimension" [class.chosen]="chosen() !== null && dimension.ref?.id === chosen()">
-          <path [attr.d]="dimension.lines" />
-          <path class="tick" [attr.d]="dimension.ticks" />
-          <text
-            [attr.x]="dimension.x"
-            [attr.y]="dimension.y"
-            [attr.text-anchor]="dimension.anchor"
-            [attr.transform]="dimension.upright ? 'rotate(-90 ' + dimension.x + ' ' + dimension.y + ')' : null"
-          >
-            {{ dimension.text }}
-          </text>
-        </g>
+        <g ywDimensionMark [dimension]="dimension" [chosen]="chosen() !== null && dimension.ref?.id === chosen()"></g>
       }
     }
   </svg>`,
@@ -44,29 +34,6 @@ const NARROW_BELOW = 420;
     }
     svg {
       overflow: visible;
-    }
-    .dimension path {
-      fill: none;
-      stroke: var(--ink);
-      stroke-width: 0.75;
-    }
-    .dimension .tick {
-      stroke-width: 1.5;
-    }
-    text {
-      fill: var(--ink);
-      stroke: var(--sheet);
-      stroke-width: 4px;
-      paint-order: stroke;
-      font: 400 12px var(--text);
-    }
-    .chosen path {
-      stroke: var(--yew);
-      stroke-width: 1.5;
-    }
-    .chosen text {
-      fill: var(--yew);
-      font-weight: 600;
     }
   `,
 })

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { TestKey } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { MatAutocompleteHarness } from '@angular/material/autocomplete/testing';
 import { FindPick } from './find-pick';
@@ -7,14 +8,14 @@ import { FindPick } from './find-pick';
 @Component({
   imports: [FindPick],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<yw-find-pick label="site" [options]="options" [value]="value()" (chosen)="value.set($event)" />`,
+  template: `<yw-find-pick label="site" [options]="options()" [value]="value()" (chosen)="value.set($event)" />`,
 })
 class Host {
-  readonly options = [
+  readonly options = signal([
     { id: 'weir', name: 'Old weir' },
     { id: 'press', name: 'Cider press' },
     { id: 'cafe', name: 'Café garden' },
-  ];
+  ]);
   readonly value = signal<string | null>('weir');
 }
 
@@ -38,6 +39,31 @@ describe('one of a long list', () => {
     await field.clear();
     await field.enterText('cafe');
     expect(await offered()).toEqual(['Café garden']);
+  });
+
+  it('takes nothing by Enter while nothing was typed: a list that only opened says nothing', async () => {
+    await field.focus();
+    const box = await field.host();
+    await box.sendKeys(TestKey.ENTER);
+    expect(fixture.componentInstance.value()).toBe('weir');
+  });
+
+  it('takes the first that was found by Enter', async () => {
+    await field.focus();
+    await field.clear();
+    await field.enterText('cider');
+    // The list marks its first line once it is drawn.
+    await new Promise((drawn) => setTimeout(drawn));
+    await (await field.host()).sendKeys(TestKey.ENTER);
+    expect(fixture.componentInstance.value()).toBe('press');
+  });
+
+  it('shows fifty at the most, and says how many more there are', async () => {
+    fixture.componentInstance.options.set(Array.from({ length: 53 }, (_, n) => ({ id: `${n}`, name: `Site ${n}` })));
+    await field.focus();
+    const names = await offered();
+    expect(names.length).toBe(51);
+    expect(names.at(-1)).toBe('3 more: type part of the name');
   });
 
   it('says what was chosen by its id, and shows its name', async () => {

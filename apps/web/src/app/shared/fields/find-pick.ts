@@ -27,17 +27,20 @@ const plain = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu,
     />
     <mat-autocomplete
       #list="matAutocomplete"
-      autoActiveFirstOption
+      [autoActiveFirstOption]="asks()"
       hideSingleSelectionIndicator
       [aria-label]="label()"
       [displayWith]="named"
       (optionSelected)="choose($event)"
       (closed)="closed(box)"
     >
-      @for (option of found(); track option.id) {
+      @for (option of shown(); track option.id) {
         <mat-option [value]="option">{{ option.name }}</mat-option>
       } @empty {
         <mat-option disabled>None of the list: type part of its name</mat-option>
+      }
+      @if (found().length > shown().length) {
+        <mat-option disabled>{{ found().length - shown().length }} more: type part of the name</mat-option>
       }
     </mat-autocomplete>
   </mat-form-field>`,
@@ -59,13 +62,13 @@ export class FindPick {
   #chose = false;
   readonly #kept = computed(() => this.options().find(({ id }) => id === this.value())?.name ?? '');
   protected readonly typed = linkedSignal(() => this.#kept());
+  /** What is kept is no question: then the whole list is offered, and Enter takes nothing of it that was not pointed at. */
+  protected readonly asks = computed(() => this.typed() !== this.#kept());
   protected readonly found = computed(() => {
     const wanted = plain(this.typed().trim());
-    const all = this.options();
-    // What is kept is no question: the whole list is offered for another choice.
-    const some = this.typed() === this.#kept() ? all : all.filter(({ name }) => plain(name).includes(wanted));
-    return some.slice(0, MOST);
+    return this.asks() ? this.options().filter(({ name }) => plain(name).includes(wanted)) : this.options();
   });
+  protected readonly shown = computed(() => this.found().slice(0, MOST));
 
   protected readonly named = (option: Option | string | null): string =>
     typeof option === 'string' ? option : (option?.name ?? '');

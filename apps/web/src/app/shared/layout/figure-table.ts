@@ -21,15 +21,16 @@ export interface FigureColumn {
   /** Where what it shows has its page. */
   readonly link?: readonly string[];
 }
-/** Cells by the ids of their columns; a row may be the one that is chosen. */
+/** Cells by the ids of their columns; a row may be the one that is chosen, or one that matters less. */
 export interface FigureRow {
   readonly cells: Readonly<Record<string, string | Cell>>;
   readonly on?: boolean;
+  readonly quiet?: boolean;
 }
 
 /** Rows for a table out of what a page has worked out already: each field of a row is a cell. */
-export const cellsOf = (rows: readonly object[]): readonly FigureRow[] =>
-  rows.map((row) => ({ cells: row as FigureRow['cells'] }));
+export const cellsOf = <T extends Readonly<Record<keyof T, string | Cell>>>(rows: readonly T[]): readonly FigureRow[] =>
+  rows.map((row) => ({ cells: row }));
 
 /** A small table of figures: a head a column, the first cell of a row its name. */
 @Component({
@@ -62,7 +63,7 @@ export const cellsOf = (rows: readonly object[]): readonly FigureRow[] =>
     @if (headed()) {
       <tr *matHeaderRowDef="ids()" mat-header-row></tr>
     }
-    <tr *matRowDef="let row; columns: ids()" mat-row [class.on]="row.on"></tr>
+    <tr *matRowDef="let row; columns: ids()" mat-row [class.on]="row.on" [class.quiet]="row.quiet"></tr>
   </table>`,
   styles: `
     :host {
@@ -84,6 +85,9 @@ export const cellsOf = (rows: readonly object[]): readonly FigureRow[] =>
     }
     .on {
       background: var(--yew-2);
+    }
+    .quiet td {
+      color: var(--ink-2);
     }
     small {
       display: block;

@@ -36,14 +36,11 @@ interface Shown {
 
 /** One open design: its session with the server, and what it computes to. */
 @Injectable()
-export class DesignEditorStore extends DocumentStore<Design, DesignDto> {
-  readonly #api: DesignsApi;
+export class DesignEditorStore extends DocumentStore<Design, DesignDto, DesignsApi> {
   readonly #units = inject(UnitChoice);
 
   constructor() {
-    const api = inject(DesignsApi);
-    super(api, { draftName: (id) => id, refine: carryDoors });
-    this.#api = api;
+    super(inject(DesignsApi), { draftName: (id) => id, refine: carryDoors });
   }
 
   readonly assessment = computed(() => {
@@ -102,7 +99,7 @@ export class DesignEditorStore extends DocumentStore<Design, DesignDto> {
   });
 
   open(id: string): void {
-    this.session.open(id, this.#api.one(id));
+    this.session.open(id, this.api.one(id));
   }
 
   /** Two tabs, one design: mine over theirs, theirs (mine one undo away), or mine as a copy beside theirs. */
@@ -112,7 +109,7 @@ export class DesignEditorStore extends DocumentStore<Design, DesignDto> {
     if (choice === 'theirs') this.takeTheirs();
     if (choice !== 'both' || !mine || this.saving().kind !== 'conflict') return of(null);
     const name = mine.name.slice(0, DESIGN_LIMITS.nameLength - MINE.length) + MINE;
-    return this.#api.save(copyId, { revision: 0, document: { ...mine, name } }).pipe(
+    return this.api.save(copyId, { revision: 0, document: { ...mine, name } }).pipe(
       tap(() => {
         this.takeTheirs();
       }),

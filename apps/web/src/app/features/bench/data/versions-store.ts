@@ -1,4 +1,4 @@
-import { inject, Injectable } from '@angular/core';
+import { computed, inject, Injectable } from '@angular/core';
 import type { DesignVersionDto } from '@yewridge/contract/stores';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { Held } from '../../../shared/streams/held';
@@ -13,9 +13,9 @@ export class VersionsStore {
   readonly #failure = new Held<ApiFailure | null>(null);
   readonly versions$ = this.#versions.changes;
   readonly failure$ = this.#failure.changes;
-  readonly versions = (): readonly DesignVersionDto[] => this.#versions.now() ?? [];
+  readonly versions = computed<readonly DesignVersionDto[]>(() => this.#versions.now() ?? []);
   readonly failure = this.#failure.now;
-  readonly loaded = (): boolean => this.#versions.now() !== null;
+  readonly loaded = computed(() => this.#versions.now() !== null);
 
   load(designId: string): void {
     this.#failure.set(null);

@@ -20,7 +20,8 @@ import { DesignListStore } from '../data/design-list-store';
 import { commonScale } from '../../../shared/drawing/drawing-layout';
 import { listAnswer } from '../data/list-answer';
 import { Comparison } from '../ui/comparison';
-import { DesignCard, MINIATURE } from '../ui/design-card';
+import { DesignCard } from '../ui/design-card';
+import { MINIATURE } from '../ui/miniature';
 import { HatchDefs } from '../ui/hatch-defs';
 import { ShapeMenu } from '../ui/shape-menu';
 

@@ -11,15 +11,14 @@ import { DesignListStore } from '../data/design-list-store';
 import { commonScale, layoutMiniature } from '../../../shared/drawing/drawing-layout';
 import { judge } from '../data/judged';
 import { HatchDefs } from '../ui/hatch-defs';
-import { MINIATURE } from '../ui/design-card';
-import { ViewParts } from '../../../shared/drawing/view-parts';
+import { MINIATURE, Miniature } from '../ui/miniature';
 
 const MOST = 4;
 
 /** Up to four designs side by side on one sheet. Which ones stands in the address. */
 @Component({
   selector: 'yw-compare-page',
-  imports: [MatCheckboxModule, MatTableModule, PageHeader, Waiting, Failed, RouterLink, HatchDefs, ViewParts],
+  imports: [MatCheckboxModule, MatTableModule, PageHeader, Waiting, Failed, RouterLink, HatchDefs, Miniature],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare-page.html',
   styleUrl: './compare-page.scss',

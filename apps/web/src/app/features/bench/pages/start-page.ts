@@ -30,10 +30,9 @@ import { gradeText } from '../data/suitability-view';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { FieldList } from '../../../shared/fields/field-list';
 import { HatchDefs } from '../ui/hatch-defs';
-import { MINIATURE } from '../ui/design-card';
+import { MINIATURE, Miniature } from '../ui/miniature';
 import type { Field, PartChange } from '../../../shared/fields/field';
 import { TapePicture } from '../ui/tape-picture';
-import { ViewParts } from '../../../shared/drawing/view-parts';
 
 const POINTS = STARTING_POINTS.map((id) => {
   const design = startingPoint(id);
@@ -43,7 +42,7 @@ const POINTS = STARTING_POINTS.map((id) => {
 /** Where a design begins: a trap keepers build, a hive standard, or the box that stands there. */
 @Component({
   selector: 'yw-start-page',
-  imports: [PageHeader, RouterLink, HatchDefs, ViewParts, ChoiceLine, FieldList, TapePicture],
+  imports: [PageHeader, RouterLink, HatchDefs, Miniature, ChoiceLine, FieldList, TapePicture],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './start-page.html',
   styleUrl: './start-page.scss',

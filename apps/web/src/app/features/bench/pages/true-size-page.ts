@@ -12,6 +12,7 @@ import {
 import { type DesignEntrance, DISC_POSITIONS, type DoorShape, openingArea } from '@yewridge/core/bench';
 import { fromEvent } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Slide } from '../../../shared/fields/slide';
 import { Icon } from '../../../shared/icons/icon';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { figureText, sizesText } from '../../../shared/units/format';
@@ -31,7 +32,7 @@ const EDGE = 0.008;
 /** The doors at their true size, once the screen has been held against a card. */
 @Component({
   selector: 'yw-true-size-page',
-  imports: [DesignFrame, Icon],
+  imports: [Slide, DesignFrame, Icon],
   providers: [DesignEditorStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './true-size-page.html',

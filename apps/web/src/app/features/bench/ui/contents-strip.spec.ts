@@ -3,22 +3,17 @@ import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import type { Content, DesignSection } from '@yewridge/core/bench';
 import { FrameStripHarness } from '../testing/frame-strip-harness';
+import { SAMPLE } from '../testing/sample-design';
 import { ContentsStrip } from './contents-strip';
 
+/** A box for four frames, with three in it. */
 const BOX: DesignSection = {
-  id: 'box',
-  label: 'Box',
-  shape: { kind: 'box', length: 0.4667, width: 0.16, height: 0.2445 },
-  sizes: 'inside',
-  wall: 0.019,
-  endWall: 0.019,
-  floorInset: 0,
-  roofInset: 0,
+  ...SAMPLE.sections[1]!,
+  shape: { kind: 'box', length: 0.468, width: 0.16, height: 0.246 },
   contents: [
     { kind: 'frames', frame: 'langstroth-deep', count: 1, fill: 'oldComb' },
     { kind: 'frames', frame: 'langstroth-deep', count: 2, fill: 'starter' },
   ],
-  closedAbove: false,
 };
 
 @Component({

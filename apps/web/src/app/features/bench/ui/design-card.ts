@@ -6,14 +6,12 @@ import { figureOf } from '../../../shared/units/format';
 import type { DesignRow } from '../data/design-list-store';
 import { layoutMiniature } from '../../../shared/drawing/drawing-layout';
 import { Band } from './band';
-import { ViewParts } from '../../../shared/drawing/view-parts';
-
-export const MINIATURE = { width: 250, height: 96 } as const;
+import { MINIATURE, Miniature } from './miniature';
 
 /** A design as a small sheet: its drawing at the scale of all the others, its volume and its door. */
 @Component({
   selector: 'yw-design-card',
-  imports: [RouterLink, Band, ViewParts],
+  imports: [RouterLink, Band, Miniature],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './design-card.html',
   styleUrl: './design-card.scss',
@@ -26,7 +24,6 @@ export class DesignCard {
   readonly copied = output();
   readonly removed = output();
 
-  protected readonly size = MINIATURE;
   protected readonly link = computed(() => designLink(this.row().design.id));
   protected readonly views = computed(() => {
     const drawing = this.row().computed?.drawing;

@@ -3,6 +3,7 @@ import { type Design, type DesignDrawing, type DesignReadings, openingArea, type
 import { NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
 import { decimalText, figureOf, figureText } from '../../../shared/units/format';
 import { doorDetail } from '../data/door-detail';
+import { DimensionMark } from '../../../shared/drawing/dimension-mark';
 import { type DimensionEnd, layoutDrawing } from '../../../shared/drawing/drawing-layout';
 import { FILL_NAMES, MATERIAL_NAMES } from '../data/names';
 import { ScreenScale } from '../../../shared/drawing/screen-scale';
@@ -19,7 +20,7 @@ const LABEL_ROOM = 34;
 /** The drawing sheet of a design: both views dimensioned, the door in detail, the stack as a table, the title block. */
 @Component({
   selector: 'yw-design-sheet',
-  imports: [ViewParts],
+  imports: [DimensionMark, ViewParts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './design-sheet.html',
   styleUrl: './design-sheet.scss',

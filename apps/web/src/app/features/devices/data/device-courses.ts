@@ -1,5 +1,7 @@
 import type { DeviceReadingDto } from '@yewridge/contract/devices';
+import type { UnitSystem } from '@yewridge/core/shared/units';
 import type { Point } from '../../../shared/charts/line-path';
+import { decimalText, figureText } from '../../../shared/units/format';
 
 /** Hours before now. */
 export const HOURS_SHOWN = 72;
@@ -21,7 +23,7 @@ export interface Courses {
 }
 
 /** Three days of one sensor; `null` when it told nothing in them. */
-export function coursesOf(readings: readonly DeviceReadingDto[], now: string): Courses | null {
+export function coursesOf(readings: readonly DeviceReadingDto[], now: string, system: UnitSystem): Courses | null {
   const end = Date.parse(now);
   const hours = ({ instant }: DeviceReadingDto): number => (Date.parse(instant) - end) / HOUR_MS;
   const shown = readings.filter((one) => hours(one) >= -HOURS_SHOWN && hours(one) <= 0);
@@ -42,6 +44,6 @@ export function coursesOf(readings: readonly DeviceReadingDto[], now: string): C
     mass,
     massRange: [low - room, high + room],
     midnights: shown.filter((one, n) => n > 0 && one.at.slice(0, 10) !== shown[n - 1]?.at.slice(0, 10)).map(hours),
-    says: `three days: at most ${Math.round(most)} bees a minute${weighed.length === 0 ? '' : `, ${low.toFixed(1)} to ${high.toFixed(1)} kg`}`,
+    says: `three days: at most ${decimalText(most, 0)} bees a minute${weighed.length === 0 ? '' : `, ${figureText(low, 'mass', system)} to ${figureText(high, 'mass', system)}`}`,
   };
 }

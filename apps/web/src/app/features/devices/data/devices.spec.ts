@@ -112,31 +112,32 @@ describe('three days of a sensor', () => {
   };
 
   it('begin 72 hours ago, and nothing of what is older or still to come is in them', () => {
-    expect(coursesOf([at(72, 5)], now)?.mass).toEqual([{ x: -72, y: 5 }]);
-    expect(coursesOf([at(72.1, 5)], now)).toBeNull();
-    expect(coursesOf([at(0, 5)], now)?.mass).toEqual([{ x: 0, y: 5 }]);
-    expect(coursesOf([at(-0.1, 5)], now)).toBeNull();
+    expect(coursesOf([at(72, 5)], now, 'metric')?.mass).toEqual([{ x: -72, y: 5 }]);
+    expect(coursesOf([at(72.1, 5)], now, 'metric')).toBeNull();
+    expect(coursesOf([at(0, 5)], now, 'metric')?.mass).toEqual([{ x: 0, y: 5 }]);
+    expect(coursesOf([at(-0.1, 5)], now, 'metric')).toBeNull();
   });
 
   it('break where the sensor was silent for more than six hours', () => {
-    expect(coursesOf([at(12, 5), at(6, 5)], now)?.mass.map(({ y }) => y)).toEqual([5, 5]);
-    expect(coursesOf([at(12.1, 5), at(6, 5)], now)?.mass.map(({ y }) => y)).toEqual([5, null, 5]);
+    expect(coursesOf([at(12, 5), at(6, 5)], now, 'metric')?.mass.map(({ y }) => y)).toEqual([5, 5]);
+    expect(coursesOf([at(12.1, 5), at(6, 5)], now, 'metric')?.mass.map(({ y }) => y)).toEqual([5, null, 5]);
   });
 
   it('show a box that gains little as a quiet line, and one that gains much from edge to edge', () => {
-    expect(coursesOf([at(6, 5), at(1, 5.5)], now)?.massRange).toEqual([4.25, 6.25]);
-    expect(coursesOf([at(6, 5), at(1, 8)], now)?.massRange).toEqual([5, 8]);
+    expect(coursesOf([at(6, 5), at(1, 5.5)], now, 'metric')?.massRange).toEqual([4.25, 6.25]);
+    expect(coursesOf([at(6, 5), at(1, 8)], now, 'metric')?.massRange).toEqual([5, 8]);
   });
 
   it('say in words what is drawn, and nothing of a weight that nobody measured', () => {
-    expect(coursesOf([at(6, 5, 3), at(1, 8, 24)], now)?.says).toBe(
-      'three days: at most 24 bees a minute, 5.0 to 8.0 kg',
+    expect(coursesOf([at(6, 5, 3), at(1, 8, 24)], now, 'metric')?.says).toBe(
+      'three days: at most 24 bees a minute, 5.0 kg to 8.0 kg',
     );
-    expect(coursesOf([at(1, null, null)], now)?.says).toBe('three days: at most 0 bees a minute');
-    expect(coursesOf([at(6, 5, 3)], now)?.mostBees).toBe(10);
+    expect(coursesOf([at(6, 5, 3), at(1, 8, 24)], now, 'imperial')?.says).toContain('11.0 lb to 17.6 lb');
+    expect(coursesOf([at(1, null, null)], now, 'metric')?.says).toBe('three days: at most 0 bees a minute');
+    expect(coursesOf([at(6, 5, 3)], now, 'metric')?.mostBees).toBe(10);
   });
 
   it('mark where a new day began', () => {
-    expect(coursesOf([at(17, 5), at(16, 5), at(15, 5)], now)?.midnights).toEqual([-16]);
+    expect(coursesOf([at(17, 5), at(16, 5), at(15, 5)], now, 'metric')?.midnights).toEqual([-16]);
   });
 });

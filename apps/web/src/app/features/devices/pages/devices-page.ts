@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatTableModule } from '@angular/material/table';
 import { RouterLink } from '@angular/router';
 import type { DeviceReadingDto, DevicesDto } from '@yewridge/contract/devices';
@@ -47,7 +47,7 @@ export class DevicesPage {
   protected readonly remove$ = new Subject<string>();
 
   constructor() {
-    const view$ = toObservable(this.view.data).pipe(filter((view) => view !== null));
+    const view$ = this.view.data$.pipe(filter((view) => view !== null));
     view$.pipe(takeUntilDestroyed()).subscribe(({ devices, now }) => {
       this.#recent.follow(
         devices.filter(({ kind }) => kind === 'trapSensor').map(({ id }) => id),

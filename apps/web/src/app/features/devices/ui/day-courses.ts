@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { DeviceReadingDto } from '@yewridge/contract/devices';
 import { linePath } from '../../../shared/charts/line-path';
+import { UnitChoice } from '../../../shared/units/unit-choice';
 import { coursesOf, HOURS_SHOWN } from '../data/device-courses';
 
 const WIDTH = 180;
@@ -52,10 +53,11 @@ export class DayCourses {
   /** UTC. */
   readonly now = input.required<string>();
 
+  readonly #system = inject(UnitChoice).system;
   protected readonly width = WIDTH;
   protected readonly height = HEIGHT;
   protected readonly courses = computed(() => {
-    const found = coursesOf(this.readings(), this.now());
+    const found = coursesOf(this.readings(), this.now(), this.#system());
     if (!found) return null;
     const box = { width: WIDTH, height: HEIGHT, x: [-HOURS_SHOWN, 0] } as const;
     const left = (x: number): number => ((x + HOURS_SHOWN) / HOURS_SHOWN) * WIDTH;

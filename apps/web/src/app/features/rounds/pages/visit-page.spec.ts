@@ -136,10 +136,22 @@ describe('the page of a look', () => {
     expect(fields['trouble']).toBeNull();
   });
 
-  it('warns of a ladder above two metres, and of a day the owner does not let anybody in', async () => {
+  it('warns of a ladder above two metres', async () => {
     await open({ traps: [hanging({ heightM: 2.01 })] });
     expect(element().textContent).toContain('one holds the ladder');
   });
+
+  for (const [nextAccess, closed] of [
+    ['2026-05-14', false],
+    ['2026-05-16', true],
+    [null, true],
+  ] as const) {
+    it(`on a day before the owner lets anybody in says so: next on ${nextAccess ?? 'no day'}`, async () => {
+      const trap = hanging();
+      await open({ traps: [{ ...trap, due: { ...trap.due, nextAccess } }] });
+      expect(element().textContent.includes('The owner does not let you in today.')).toBe(closed);
+    });
+  }
 
   it('at two metres needs no second person', async () => {
     await open({ traps: [hanging({ heightM: 2 })] });

@@ -7,21 +7,18 @@ import { TrapsApi } from './traps-api';
 
 /** One open trap: its session with the server, and the design it was built to. */
 @Injectable()
-export class TrapStore extends DocumentStore<TrapDocument, TrapDto> {
-  readonly #api: TrapsApi;
+export class TrapStore extends DocumentStore<TrapDocument, TrapDto, TrapsApi> {
   readonly #built = new Held<TrapWithDesignDto | null>(null);
   /** The trap as it was fetched, with its design and the newest version of that. */
   readonly built$ = this.#built.changes;
   readonly built = this.#built.now;
 
   constructor() {
-    const api = inject(TrapsApi);
-    super(api, { draftName: (id) => `trap-${id}` });
-    this.#api = api;
+    super(inject(TrapsApi), { draftName: (id) => `trap-${id}` });
   }
 
   open(id: string): void {
-    const fetch = this.#api.one(id).pipe(
+    const fetch = this.api.one(id).pipe(
       tap((built) => {
         this.#built.set(built);
       }),

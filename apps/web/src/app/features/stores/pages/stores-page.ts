@@ -39,6 +39,8 @@ import { TrapsApi } from '../data/traps-api';
 })
 export class StoresPage {
   readonly find = input<string>();
+  /** A column, a minus before it when downwards. */
+  readonly by = input<string>();
   protected readonly bench = benchLink();
   protected readonly labels = labelsLink();
   protected readonly shelf = shelfLink();
@@ -58,7 +60,10 @@ export class StoresPage {
 
   protected readonly columns = ['number', 'design', 'gross', 'mass', 'combs', 'state', 'where'];
   /** By number, until a column is pressed. */
-  protected readonly sort = signal<Sort>({ active: 'number', direction: 'asc' });
+  protected readonly sort = computed((): Sort => {
+    const by = this.by() ?? 'number';
+    return { active: by.replace(/^-/, ''), direction: by.startsWith('-') ? 'desc' : 'asc' };
+  });
   readonly #lines = computed(() => {
     const today = this.#today();
     if (today === null) return [];
@@ -103,6 +108,14 @@ export class StoresPage {
   }
 
   protected seek(text: string): void {
-    void this.#router.navigate([], { queryParams: { find: text === '' ? null : text }, replaceUrl: true });
+    this.#ask({ find: text === '' ? null : text });
+  }
+
+  protected turn({ active, direction }: Sort): void {
+    this.#ask({ by: direction === 'desc' ? `-${active}` : active });
+  }
+
+  #ask(queryParams: Readonly<Record<string, string | null>>): void {
+    void this.#router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
   }
 }

@@ -10,14 +10,15 @@ const STEP = 0.5;
 /** %: a job that killed more is shown at the edge. */
 const MOST = 20;
 
-/** A job of the keeper's as a dot: how fast bees landed, and the share that lay dead. */
+/** A job of the keeper's that counts, as a dot: how fast bees landed, and the share that died of it. */
 export interface JobDot {
   readonly speed: number;
   readonly share: number;
 }
 
 export function lossesSays(dots: readonly JobDot[], limit: number, system: UnitSystem): string {
-  const jobs = dots.length === 0 ? 'no job of your own yet' : dots.length === 1 ? 'one job' : `${dots.length} jobs`;
+  const jobs =
+    dots.length === 0 ? 'no job of your own that counts yet' : dots.length === 1 ? 'one job' : `${dots.length} jobs`;
   return `Dead bees against landing speed: what is expected, the range nine in ten lie in, ${jobs}, and the limit of ${figureText(limit, 'speed', system)}`;
 }
 

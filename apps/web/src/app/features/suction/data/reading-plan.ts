@@ -1,5 +1,6 @@
 import { LEAST_BLEED_PORT_SHUT } from '@yewridge/contract/suction';
 import { type Reading, type Rig, rigSystem, solveSuction } from '@yewridge/core/suction';
+import { DomainError } from '@yewridge/core/shared/errors';
 import { bare } from './rig-edits';
 
 /** A setting at which the empty rig is read, and what the rig as it is described would show there. */
@@ -43,8 +44,9 @@ export function expectedPressure(
       opening,
     });
     return state.underPressure.box;
-  } catch {
-    return null;
+  } catch (error) {
+    if (error instanceof DomainError) return null;
+    throw error;
   }
 }
 

@@ -51,8 +51,7 @@ function flightPart(rig: Rig): Rig {
 
 /** One open rig: its session with the server, what it computes to at once, and what workers find out. */
 @Injectable()
-export class RigStore extends DocumentStore<Rig, RigDto> {
-  readonly #api: RigsApi;
+export class RigStore extends DocumentStore<Rig, RigDto, RigsApi> {
   readonly #desk = inject(WorkerDesk);
   readonly #injector = inject(Injector);
   readonly #versions = new Held<readonly RigVersionDto[]>([]);
@@ -60,9 +59,7 @@ export class RigStore extends DocumentStore<Rig, RigDto> {
   readonly versions = this.#versions.now;
 
   constructor() {
-    const api = inject(RigsApi);
-    super(api, { draftName: (id) => `rig-${id}` });
-    this.#api = api;
+    super(inject(RigsApi), { draftName: (id) => `rig-${id}` });
   }
 
   readonly problems = computed(() => {
@@ -128,12 +125,12 @@ export class RigStore extends DocumentStore<Rig, RigDto> {
   });
 
   open(id: string): void {
-    this.session.open(id, this.#api.one(id));
+    this.session.open(id, this.api.one(id));
     this.loadVersions(id);
   }
 
   loadVersions(id = this.id): void {
-    this.#api
+    this.api
       .versions(id)
       .pipe(
         catchError(() => of([])),
@@ -147,7 +144,7 @@ export class RigStore extends DocumentStore<Rig, RigDto> {
   /** Keeps the rig as it stands as a version. */
   freeze(reason: FreezeReason): Observable<RigVersionDto> {
     return this.flush().pipe(
-      concatMap(() => this.#api.freeze(this.id, this.revision, reason)),
+      concatMap(() => this.api.freeze(this.id, this.revision, reason)),
       tap(() => {
         this.loadVersions();
       }),

@@ -58,10 +58,10 @@ export class CompareRigsPage {
     { id: 'what', name: ' ' },
     ...this.compared().map(({ id, rig, link }) => ({ id, name: rig.name, link })),
   ]);
-  /** Where they differ, the row stands out, and says so. */
+  /** Where they differ, the row says so; where they are alike, it steps back. */
   protected readonly cells = computed(() =>
     this.rows().map(({ name, differs, cells }) => ({
-      on: differs,
+      quiet: !differs,
       cells: {
         what: `${name}${differs ? ' ≠' : ''}`,
         ...Object.fromEntries(this.compared().map(({ id }, n) => [id, cells[n] ?? ''])),

@@ -64,10 +64,9 @@ export class LossesPage {
     { id: 'range', name: '9 in 10 lie in', figure: true },
   ];
   protected readonly fit = this.store.losses;
+  /** Only jobs that count: the curve is fitted to these. */
   readonly #dots = computed(() =>
-    (this.store.document()?.jobs ?? []).flatMap(({ speed, dead, total, notSpeed }) =>
-      speed === undefined || dead === undefined || !total || notSpeed ? [] : [{ speed, share: dead / total }],
-    ),
+    this.store.counted().map(({ speed, dead, total }) => ({ speed, share: dead / total })),
   );
   readonly #limitSet = computed(() => this.store.document()?.bees.limit ?? 0);
   protected readonly chartSays = computed(() => lossesSays(this.#dots(), this.#limitSet(), this.system()));

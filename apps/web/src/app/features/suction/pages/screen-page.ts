@@ -7,6 +7,7 @@ import type { PartChange } from '../../../shared/fields/field';
 import { FieldList } from '../../../shared/fields/field-list';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { Caution } from '../../../shared/layout/caution';
+import { Slide } from '../../../shared/fields/slide';
 import { FigureTable } from '../../../shared/layout/figure-table';
 import { VerdictLine } from '../../../shared/layout/verdict-line';
 import { decimalText, figureText, percentText } from '../../../shared/units/format';
@@ -25,7 +26,7 @@ const COVERAGES = [0, 0.25, 0.5, 0.75, 0.9, 0.95, 0.98];
 /** What the screen does as it clogs, and whether slides and slots hold bees. */
 @Component({
   selector: 'yw-screen-page',
-  imports: [FigureTable, RigFrame, ChoiceLine, FieldList, ReadingLines, VerdictLine, Caution],
+  imports: [FigureTable, Slide, RigFrame, ChoiceLine, FieldList, ReadingLines, VerdictLine, Caution],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './screen-page.html',
@@ -126,7 +127,7 @@ export class ScreenPage {
     this.store.edit((rig) => withValue(rig, field, value), field);
   }
 
-  protected cover(text: string): void {
-    this.change({ field: 'screen.coverage', value: Number(text) });
+  protected cover(value: number): void {
+    this.change({ field: 'screen.coverage', value });
   }
 }

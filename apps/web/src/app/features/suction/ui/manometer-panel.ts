@@ -11,10 +11,10 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatSliderModule } from '@angular/material/slider';
 import type { ManometerReadingDto } from '@yewridge/contract/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { catchError, concat, EMPTY, ignoreElements, type Observable, type Subscription } from 'rxjs';
+import { Slide } from '../../../shared/fields/slide';
 import { decimalText, figureText } from '../../../shared/units/format';
 import { gaugeText, stopWords, unsafe } from '../data/calibration-words';
 import { RigsApi } from '../data/rigs-api';
@@ -27,7 +27,7 @@ export interface GateSetting {
 /** The instrument at the empty rig: how the gate is set, what is heard, and the reading that is taken of it. */
 @Component({
   selector: 'yw-manometer-panel',
-  imports: [MatCheckboxModule, MatSliderModule],
+  imports: [MatCheckboxModule, Slide],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './manometer-panel.html',
   styleUrls: ['../pages/side-page.scss', './manometer-panel.scss'],
@@ -62,8 +62,6 @@ export class ManometerPanel {
       live.nozzleSpeed === null ? 'port shut' : `${figureText(live.nozzleSpeed, 'speed', this.system())} at the mouth`;
     return `${gaugeText(live.boxUnderPressure, this.system())}, ${speed}`;
   });
-
-  protected readonly shown = (value: number): string => decimalText(value, 2);
 
   /** A setting that must not be read ends the listening. */
   set(change: Partial<GateSetting>): void {
