@@ -30,6 +30,15 @@ const PLAIN = (text) => {
   return last ? { passed: Number(last[1]), failed: Number(last[2]) } : null;
 };
 
+/** What the runners print of a test that failed: its name and what was expected of it; the end of the output repeats it. */
+const FAILURE = /FAILED$|^\s*\d+\) |^\s+(?:✘|Expected|Error|TypeError|Message:)|^\s+at .*spec\.ts:\d+/;
+const MOST_LINES = 30;
+const told = (text) =>
+  text
+    .split('\n')
+    .filter((line) => FAILURE.test(line))
+    .slice(0, MOST_LINES);
+
 const steps = [
   ['lines of code, and of tests', 'node scripts/lines.mjs 17'],
   ['build core and contract', 'npm run build:core'],
@@ -65,20 +74,24 @@ function run(command) {
 let passed = 0;
 let failed = 0;
 const broken = [];
+const failures = [];
 for (const [name, command, counts] of steps) {
   console.log(`\n== ${name}`);
   const { status, text } = await run(command);
   // eslint-disable-next-line no-control-regex -- runners colour their counts
-  const counted = counts?.(text.replace(/\u001b\[[0-9;]*[A-Za-z]/g, ''));
+  const plain = text.replace(/\u001b\[[0-9;]*[A-Za-z]/g, '');
+  const counted = counts?.(plain);
   if (counted) {
     passed += counted.passed;
     failed += counted.failed;
   }
   if (status !== 0 || (counts && !counted)) {
     broken.push(name);
+    failures.push(`-- ${name}`, ...told(plain));
     if (!counted?.failed) failed += 1;
   }
 }
+for (const line of failures) console.log(line);
 console.log(broken.length === 0 ? '\nAll steps went through.' : `\nNot well: ${broken.join(', ')}.`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exitCode = failed === 0 ? 0 : 1;

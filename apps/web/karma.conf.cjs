@@ -28,6 +28,8 @@ module.exports = (config) => {
         ],
       },
     },
+    // A machine that stands still for a few seconds is no failure of a test.
+    client: { jasmine: { timeoutInterval: 30_000 } },
     restartOnFileChange: false,
   });
 };

@@ -63,8 +63,14 @@ describe('the page of the track', () => {
     fixture.detectChanges();
     TestBed.inject(HttpTestingController).expectOne('/api/v1/catches/track').flush(dto);
     fixture.detectChanges();
-    // Sizes are told in the frame after.
-    await new Promise((done) => setTimeout(done, 60));
+    // Sizes are told in the frame after: an observer made later is told later.
+    await new Promise<void>((told) => {
+      const observer = new ResizeObserver(() => {
+        observer.disconnect();
+        told();
+      });
+      observer.observe(element);
+    });
     fixture.detectChanges();
     await fixture.whenStable();
   }
