@@ -105,7 +105,17 @@ function shapeLimits(shape: DesignSection['shape']): Readonly<Record<string, rea
   }
 }
 
+/** Sections in which no fault was found; none is ever changed in place, so none need be asked twice. */
+const sound = new WeakSet<DesignSection>();
+
 function sectionProblems(section: DesignSection, path: string): DesignProblem[] {
+  if (sound.has(section)) return [];
+  const found = faultsOfSection(section, path);
+  if (found.length === 0) sound.add(section);
+  return found;
+}
+
+function faultsOfSection(section: DesignSection, path: string): DesignProblem[] {
   const { wall } = DESIGN_LIMITS;
   const limits = [
     ...limitFaults(`${path}.shape`, shapeLimits(section.shape)),

@@ -153,8 +153,19 @@ export const DESIGN_LIMITS = {
 /** Reading error of one wall thickness, in m [estimate]: a caliper or a rule on a planed edge. */
 const WALL_READ_ERROR = 0.0005;
 
+/** A section is never changed in place, so its inside is worked out once: a stack is placed dozens of times a frame. */
+const insides = new WeakMap<DesignSection, Shape>();
+
 /** Inside shape of a section, whichever way it was taped. */
 export function insideShape(section: DesignSection): Shape {
+  const known = insides.get(section);
+  if (known) return known;
+  const inside = insideOf(section);
+  insides.set(section, inside);
+  return inside;
+}
+
+function insideOf(section: DesignSection): Shape {
   const { shape, wall, endWall, floorInset, roofInset } = section;
   if (section.sizes === 'inside' || shape.kind === 'measured') return shape;
   const thinner = (size: number, board: number, field: string): number => {

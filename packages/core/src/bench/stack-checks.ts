@@ -28,17 +28,19 @@ const SLACK = 1e-9;
 /** A design that can be computed, or nothing. */
 const sound = (design: Design): Design | null => (designProblems(design).length === 0 ? design : null);
 
-function jointCheck(design: Design, joint: JointReading): DesignCheck[] {
+function boardOnJoint(design: Design, joint: JointReading): DesignFix[] {
   const board = design.sections.length < DESIGN_LIMITS.sections.max ? withJointBoard(design, joint) : null;
   const closed = board && sound(board.design);
-  const fixes: DesignFix[] =
-    board && closed ? [{ code: 'board-on-joint', amount: board.thickness, design: closed }] : [];
+  return board && closed ? [{ code: 'board-on-joint', amount: board.thickness, design: closed }] : [];
+}
+
+function jointCheck(design: Design, joint: JointReading): DesignCheck[] {
   if (joint.open > 0) {
     const widest = Math.max(...joint.openings.map(({ height }) => height));
-    return [check('joint-open', 'look', [widest, joint.open], joint.upper, fixes)];
+    return [check('joint-open', 'look', [widest, joint.open], joint.upper, boardOnJoint(design, joint))];
   }
   if (joint.bearing < LEAST_BEARING - SLACK) {
-    return [check('joint-narrow', 'look', [joint.bearing], joint.upper, fixes)];
+    return [check('joint-narrow', 'look', [joint.bearing], joint.upper, boardOnJoint(design, joint))];
   }
   return joint.sill > LEDGE + SLACK ? [check('joint-sill', 'know', [joint.sill], joint.upper)] : [];
 }

@@ -161,6 +161,8 @@ export class DesignCommands {
   }
 
   mend({ design, act }: Mend): void {
+    // A mend of the design of a moment ago would take back what was changed since.
+    if (this.#store.judged()?.document !== this.#store.shown()?.document) return;
     this.#store.edit(() => design);
     this.#undoable(`Done: ${act}`);
   }

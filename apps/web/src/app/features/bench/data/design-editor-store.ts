@@ -6,15 +6,17 @@ import {
   carryDoors,
   type Design,
   DESIGN_LIMITS,
+  type DesignCheck,
   designChecks,
   designDrawing,
   designLoad,
   type DesignReadings,
+  type DesignSuitability,
   designSuitability,
   type FitOption,
   fitOptions,
 } from '@yewridge/core/bench';
-import { debounceTime, map, type Observable, of, tap } from 'rxjs';
+import { asyncScheduler, debounceTime, map, type Observable, of, tap, throttleTime } from 'rxjs';
 import type { ConflictChoice } from '../../../shared/documents/conflict-bar';
 import type { SaveState } from '../../../shared/documents/document-session';
 import { DocumentStore } from '../../../shared/documents/document-store';
@@ -27,11 +29,27 @@ export type DesignSaving = SaveState<DesignDto>;
 const MINE = ', my copy';
 /** Longer than from one move of a hand to the next. */
 const FIT_PAUSE_MS = 80;
+const JUDGE_MS = 100;
 
 /** What can be shown of a design: its readings, its drawing and the document they belong to. */
 interface Shown {
   readonly document: Design;
   readonly readings: DesignReadings;
+}
+
+/** Checks and grades, and the design that they are of. */
+export interface JudgedDesign extends Shown {
+  readonly suitability: DesignSuitability | null;
+  readonly checks: readonly DesignCheck[];
+}
+
+function judgedDesign({ document, readings }: Shown): JudgedDesign {
+  return {
+    document,
+    readings,
+    suitability: document.purpose === 'holding' ? null : designSuitability(document, readings.room, readings.door.area),
+    checks: designChecks(document, readings),
+  };
 }
 
 /** One open design: its session with the server, and what it computes to. */
@@ -64,15 +82,14 @@ export class DesignEditorStore extends DocumentStore<Design, DesignDto, DesignsA
     const shown = this.shown();
     return shown && designLoad(shown.document, shown.readings.room.net);
   });
-  readonly suitability = computed(() => {
-    const shown = this.shown();
-    if (!shown || shown.document.purpose === 'holding') return null;
-    return designSuitability(shown.document, shown.readings.room, shown.readings.door.area);
-  });
-  readonly checks = computed(() => {
-    const shown = this.shown();
-    return shown ? designChecks(shown.document, shown.readings) : [];
-  });
+  /** What is judged: at once when the hand rests, and in a task of its own, after the frame, while a dimension is pulled. */
+  readonly judged = toSignal(
+    toObservable(this.shown).pipe(
+      throttleTime(JUDGE_MS, asyncScheduler, { leading: true, trailing: true }),
+      map((shown) => shown && judgedDesign(shown)),
+    ),
+    { initialValue: null },
+  );
   readonly drawing = computed(() => {
     const shown = this.shown();
     const load = this.load();

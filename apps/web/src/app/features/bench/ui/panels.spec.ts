@@ -47,7 +47,13 @@ async function draw<T>(type: Type<T>, inputs: Readonly<Record<string, unknown>>)
 
 const readings = readingsOf(SAMPLE);
 const load = designLoad(SAMPLE, readings.room.net);
-const common = { design: SAMPLE, readings, load, checked: designChecks(SAMPLE, readings), system: 'metric' };
+const common = {
+  design: SAMPLE,
+  readings,
+  load,
+  judged: { document: SAMPLE, readings, suitability: null, checks: designChecks(SAMPLE, readings) },
+  system: 'metric',
+};
 
 describe('bench: readings panel', () => {
   const fits = fitOptions({ design: SAMPLE, system: 'metric', newId: 'new' });

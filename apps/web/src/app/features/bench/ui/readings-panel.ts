@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { Design, DesignCheck, DesignLoad, DesignReadings, FitOption } from '@yewridge/core/bench';
+import type { Design, DesignLoad, DesignReadings, FitOption } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { Icon } from '../../../shared/icons/icon';
 import { WorkingPanel } from '../../../shared/layout/working-panel';
+import type { JudgedDesign } from '../data/design-editor-store';
 import { massLine } from '../data/load-view';
 import { checkLines, fitRemark, fitWords, type Mend, readingLines } from '../data/readings-view';
 import { Band } from './band';
@@ -21,7 +22,8 @@ const MOST_FITS = 4;
 export class ReadingsPanel {
   readonly design = input.required<Design>();
   readonly readings = input.required<DesignReadings>();
-  readonly checked = input.required<readonly DesignCheck[]>();
+  /** The checks and the design they are of: the one that is shown, or while a dimension is pulled the one of a moment ago. */
+  readonly judged = input.required<JudgedDesign>();
   readonly load = input.required<DesignLoad>();
   /** `null` while they are being looked for. */
   readonly fits = input.required<readonly FitOption[] | null>();
@@ -36,7 +38,10 @@ export class ReadingsPanel {
     ...readingLines(this.design(), this.readings(), this.system()),
     { id: 'mass', ...massLine(this.design(), this.load(), this.system()) },
   ]);
-  protected readonly checks = computed(() => checkLines(this.design(), this.readings(), this.checked(), this.system()));
+  protected readonly checks = computed(() => {
+    const { document, readings, checks } = this.judged();
+    return checkLines(document, readings, checks, this.system());
+  });
   protected readonly looks = computed(() => this.checks().filter(({ level }) => level === 'look').length);
   protected readonly allOpen = computed(() => this.lines().every(({ id }) => this.#opened().has(id)));
   protected readonly options = computed(() =>
