@@ -67,6 +67,23 @@ describe('rows of records, read and written without entities', () => {
     expect(await page('-at')).toEqual(['unsaid', 'said']);
   });
 
+  it('are counted as they are now: before a write, after it, and with what is in the bin', async () => {
+    const records = new RecordsService(database);
+    const total = (bin: boolean): Promise<number> =>
+      records
+        .page('visits', { limit: 1, offset: 0, sort: 'at', bin, where: { at: '2026-05-01T11:00' } })
+        .then((page) => page.total);
+    const add = (id: string, deletedAt: string | null): Promise<void> =>
+      database.write((manager) =>
+        insertRecords(manager, 'visits', [{ ...said, id, at: '2026-05-01T11:00', deletedAt }]),
+      );
+    expect([await total(false), await total(true)]).toEqual([0, 0]);
+    await add('later', null);
+    expect([await total(false), await total(true)]).toEqual([1, 0]);
+    await add('binned', NOW);
+    expect([await total(false), await total(true)]).toEqual([1, 1]);
+  });
+
   it('of the looks are found by their index, whichever way they are asked for', async () => {
     const plan = async (sql: string): Promise<string> =>
       (await database.source.query<{ detail: string }[]>(`EXPLAIN QUERY PLAN ${sql}`))

@@ -5,8 +5,13 @@ import { asStored, recordsById, recordSql, withFlags } from '../db/record-rows.j
 import { AppError } from '../http/app-error.js';
 import { recordDto } from '../shared/season-log/record-dto.js';
 
+/** Different questions whose counts are kept at once. */
+const MOST_COUNTS = 100;
+
 /** Reading records; they are changed by acts only. */
 export class RecordsService {
+  #counts = { version: -1, of: new Map<string, Promise<number>>() };
+
   constructor(private readonly database: Database) {}
 
   /** Rows as SQLite gives them: a page of 500 needs no entities made. */
@@ -28,12 +33,26 @@ export class RecordsService {
       `SELECT ${select} FROM "${table}" WHERE ${condition} ORDER BY ${order} LIMIT ? OFFSET ?`,
       [...values, limit, offset],
     );
-    const [counted] = await source.query<{ total: number }[]>(
-      `SELECT count(*) AS total FROM "${table}" WHERE ${condition}`,
-      values,
-    );
     const items = rows.map((row) => withFlags(row, sql) as unknown as RecordDto<T>);
-    return { items, total: counted?.total ?? 0, limit, offset };
+    return { items, total: await this.count(`"${table}" WHERE ${condition}`, values), limit, offset };
+  }
+
+  /** Whoever pages through 80,000 looks has them counted once, until something is written. */
+  private count(from: string, values: readonly (string | number | null)[]): Promise<number> {
+    const { version, source } = this.database;
+    if (this.#counts.version !== version || this.#counts.of.size >= MOST_COUNTS) {
+      this.#counts = { version, of: new Map() };
+    }
+    const { of } = this.#counts;
+    const what = JSON.stringify([from, values]);
+    const known = of.get(what);
+    if (known) return known;
+    const counted = source
+      .query<{ total: number }[]>(`SELECT count(*) AS total FROM ${from}`, [...values])
+      .then(([row]) => row?.total ?? 0);
+    of.set(what, counted);
+    counted.catch(() => of.delete(what));
+    return counted;
   }
 
   /** One record, the bin included. */
