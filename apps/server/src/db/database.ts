@@ -29,7 +29,7 @@ import { LooksInOrder20261130010000 } from './migrations/20261130010000-looks-in
 export class OnlyTried extends Error {}
 
 const BUSY_TIMEOUT_MS = 5000;
-const IN_MEMORY = ':memory:';
+export const IN_MEMORY = ':memory:';
 
 export const ENTITIES = [
   DesignEntity,
@@ -125,6 +125,10 @@ export class Database {
 
   #version = 0;
   #waiting = 0;
+  /** How often the records of a table were written, and how often it was not said of which tables they were. */
+  readonly #written = new Map<string, number>();
+  #unsaid = 0;
+  #touched: readonly string[] | null = null;
 
   private constructor(
     private readonly writer: DataSource,
@@ -165,11 +169,12 @@ export class Database {
     this.#waiting += 1;
     const next = this.#tail.then(async () => {
       const giveBack = await this.turn?.();
+      this.#touched = null;
       try {
         return await work();
       } finally {
         giveBack?.();
-        this.#version += 1;
+        this.countWrite();
         this.#waiting -= 1;
       }
     });
@@ -196,6 +201,22 @@ export class Database {
   /** Counts what was written: as long as it stays, so do the records. */
   get version(): number {
     return this.#version;
+  }
+
+  /** Said within a write: of the records it changes those of these tables only. A write that says nothing may change any. */
+  touches(tables: Iterable<string>): void {
+    this.#touched = [...new Set(tables)];
+  }
+
+  /** Changes whenever a record of one of the tables may have. */
+  versionOf(tables: readonly string[]): string {
+    return [this.#unsaid, ...tables.map((table) => this.#written.get(table) ?? 0)].join('.');
+  }
+
+  private countWrite(): void {
+    this.#version += 1;
+    if (this.#touched === null) this.#unsaid += 1;
+    for (const table of this.#touched ?? []) this.#written.set(table, (this.#written.get(table) ?? 0) + 1);
   }
 
   /** The connection that writes. */

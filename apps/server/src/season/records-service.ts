@@ -10,7 +10,7 @@ const MOST_COUNTS = 100;
 
 /** Reading records; they are changed by acts only. */
 export class RecordsService {
-  #counts = { version: -1, of: new Map<string, Promise<number>>() };
+  readonly #counts = new Map<string, { readonly version: string; readonly total: Promise<number> }>();
 
   constructor(private readonly database: Database) {}
 
@@ -34,25 +34,22 @@ export class RecordsService {
       [...values, limit, offset],
     );
     const items = rows.map((row) => withFlags(row, sql) as unknown as RecordDto<T>);
-    return { items, total: await this.count(`"${table}" WHERE ${condition}`, values), limit, offset };
+    return { items, total: await this.count(table, condition, values), limit, offset };
   }
 
-  /** Whoever pages through 80,000 looks has them counted once, until something is written. */
-  private count(from: string, values: readonly (string | number | null)[]): Promise<number> {
-    const { version, source } = this.database;
-    if (this.#counts.version !== version || this.#counts.of.size >= MOST_COUNTS) {
-      this.#counts = { version, of: new Map() };
-    }
-    const { of } = this.#counts;
-    const what = JSON.stringify([from, values]);
-    const known = of.get(what);
-    if (known) return known;
-    const counted = source
-      .query<{ total: number }[]>(`SELECT count(*) AS total FROM ${from}`, [...values])
+  /** Whoever pages through 80,000 looks has them counted once, until one of them is written. */
+  private count(table: TableName, condition: string, values: readonly (string | number | null)[]): Promise<number> {
+    const version = this.database.versionOf([table]);
+    const what = JSON.stringify([table, condition, values]);
+    const known = this.#counts.get(what);
+    if (known?.version === version) return known.total;
+    const total = this.database.source
+      .query<{ total: number }[]>(`SELECT count(*) AS total FROM "${table}" WHERE ${condition}`, [...values])
       .then(([row]) => row?.total ?? 0);
-    of.set(what, counted);
-    counted.catch(() => of.delete(what));
-    return counted;
+    if (this.#counts.size >= MOST_COUNTS) this.#counts.clear();
+    this.#counts.set(what, { version, total });
+    total.catch(() => this.#counts.delete(what));
+    return total;
   }
 
   /** One record, the bin included. */

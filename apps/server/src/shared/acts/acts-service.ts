@@ -221,6 +221,7 @@ export class ActsService {
     { id, act, sent }: { readonly id: string; readonly act: ActDto; readonly sent: string },
     refuse: Refuse,
   ): Promise<readonly (Made | undefined)[]> {
+    this.database.touches(act.changes.map(({ table }) => table));
     const at = this.clock.now().toISOString();
     const latest = addDays(at.slice(0, 10), AHEAD_DAYS);
     const known = new KnownRows(manager);

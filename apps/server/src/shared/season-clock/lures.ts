@@ -59,12 +59,12 @@ export class Lures {
 
   /** By stay: the lure put in last; of several the one that is to be renewed first. Of some nothing is known. */
   async hanging(): Promise<ReadonlyMap<string, LureDto>> {
-    return this.#hanging.at(await this.log.stamp(MEMORY), () => this.read());
+    return this.#hanging.at(this.log.stamp(MEMORY), () => this.read());
   }
 
   /** What is left of each lure at the end of its days, by its id; `baits` of a span that is drawn. */
   async left(baits: readonly BaitLine[], span: string): Promise<ReadonlyMap<string, readonly number[]>> {
-    return this.#drawn.at(`${span} ${await this.log.stamp(MEMORY)}`, () => this.courses(baits));
+    return this.#drawn.at(`${span} ${this.log.stamp(MEMORY)}`, () => this.courses(baits));
   }
 
   /** What weighings have told of each carrier so far. */

@@ -75,7 +75,7 @@ export class ScoutsLearnt {
   constructor(private readonly log: SeasonLog) {}
 
   async now(): Promise<LearntScouts> {
-    return this.#remembered.at(await this.log.stamp(MEMORY), () => this.learn());
+    return this.#remembered.at(this.log.stamp(MEMORY), () => this.learn());
   }
 
   private async learn(): Promise<LearntScouts> {

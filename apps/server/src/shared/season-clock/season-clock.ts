@@ -70,7 +70,7 @@ export class SeasonClock {
 
   /** `null` while there is no site. */
   async now(): Promise<SeasonClockDto | null> {
-    return this.#remembered.at(await this.log.stamp(MEMORY), () => this.predict());
+    return this.#remembered.at(this.log.stamp(MEMORY), () => this.predict());
   }
 
   private async predict(): Promise<SeasonClockDto | null> {

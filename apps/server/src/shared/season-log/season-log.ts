@@ -5,11 +5,14 @@ import type { TableName } from '@yewridge/contract/season';
 import { minuteAt, offsetAt } from './site-date.js';
 import type { Database } from '../../db/database.js';
 import type { Clock } from '../clock/clock.js';
+import { Remembered } from '../remembered/remembered.js';
 import { View } from '../remembered/view.js';
 import { ViewTurns } from '../remembered/view-turns.js';
 
 const MS_OF_A_MINUTE = 60_000;
 const ISO_DATE_LENGTH = 10;
+/** Different questions whose rows are kept at once: spans of a ribbon that somebody scrolls through. */
+const MOST_KEPT = 60;
 
 /** A trap as the season's views need it. */
 export interface TrapLine {
@@ -138,8 +141,9 @@ const IN_SPAN = `deployment_id IN (
 /** The one read model that joins traps, stays, looks, lures and catches. Rows as they are stored, in SI. */
 export class SeasonLog {
   readonly #turns: ViewTurns;
+  readonly #traps = new Remembered<readonly TrapLine[]>();
+  readonly #rows = new Map<string, Remembered<unknown[]>>();
   #minute: { readonly number: number; readonly wall: string } | null = null;
-  readonly #stamps = new Map<string, { readonly version: number; readonly stamp: Promise<string> }>();
 
   constructor(
     private readonly database: Database,
@@ -175,7 +179,12 @@ export class SeasonLog {
     return Object.fromEntries(await Promise.all(steps)) as unknown as FirstSeasonDto;
   }
 
-  async traps(): Promise<readonly TrapLine[]> {
+  /** Designs are parsed once, as every view asks for them. */
+  traps(): Promise<readonly TrapLine[]> {
+    return this.#traps.at(this.database.versionOf([]), () => this.readTraps());
+  }
+
+  private async readTraps(): Promise<readonly TrapLine[]> {
     const rows = await this.query<Omit<TrapLine, 'frames' | 'framesOnly' | 'asBuilt'> & { readonly asBuilt: string }>(
       `SELECT id, number, json_extract(as_built, '$.name') AS design, painted_on AS paintedOn,
          condition, dark_combs AS darkCombs, mass_kg AS massKg, as_built AS asBuilt
@@ -190,7 +199,8 @@ export class SeasonLog {
   }
 
   stays({ from, to }: Span): Promise<readonly StayLine[]> {
-    return this.query<StayLine>(
+    return this.kept<StayLine>(
+      ['deployments', 'sites'],
       `SELECT d.id, d.trap_id AS trapId, d.site_id AS siteId, s.name AS site, s.landmark_note AS landmarkNote,
          s.access_weekdays AS accessWeekdays, d.hung_on AS hungOn, d.taken_down_on AS takenDownOn,
          d.height_m AS heightM, d.facing_deg AS facingDeg, d.hung_by AS hungBy, coalesce(d.shade, s.shade) AS shade,
@@ -211,7 +221,8 @@ export class SeasonLog {
   }
 
   baits({ from, to }: Span): Promise<readonly BaitLine[]> {
-    return this.query<BaitLine>(
+    return this.kept<BaitLine>(
+      ['baits', 'deployments', 'sites'],
       `SELECT b.id, b.deployment_id AS deploymentId, b.applied_on AS "from", b.removed_on AS "to", b.carrier,
          b.substance, b.mass_kg AS massKg, b.dose, b.dose_unit AS doseUnit, coalesce(d.shade, s.shade) AS shade
        FROM baits b JOIN deployments d ON d.id = b.deployment_id JOIN sites s ON s.id = d.site_id
@@ -246,7 +257,8 @@ export class SeasonLog {
 
   /** Catches in traps and at call-outs. */
   catches(): Promise<readonly CatchLine[]> {
-    return this.query<CatchLine>(
+    return this.kept<CatchLine>(
+      ['catches'],
       `SELECT id, deployment_id AS deploymentId, found_on AS foundOn, arrived_on AS arrivedOn, mass_kg AS massKg,
          method FROM catches WHERE deleted_at_utc IS NULL ORDER BY found_on, id`,
     );
@@ -254,7 +266,8 @@ export class SeasonLog {
 
   /** Weather between two days, oldest first; what is missing is missing. */
   weather({ from, to }: Span): Promise<readonly WeatherLine[]> {
-    return this.query<WeatherLine>(
+    return this.kept<WeatherLine>(
+      ['weather'],
       `SELECT date, t_min_c AS tMin, t_max_c AS tMax, rain_mm AS rainMm, wind_mps AS windMps, source
        FROM weather WHERE deleted_at_utc IS NULL AND date BETWEEN ? AND ? ORDER BY date`,
       [from, to],
@@ -263,7 +276,8 @@ export class SeasonLog {
 
   /** Sites that are placed on the map. */
   places(): Promise<readonly PlaceLine[]> {
-    return this.query<PlaceLine>(
+    return this.kept<PlaceLine>(
+      ['sites'],
       `SELECT id, name, lat, lon, elevation_m AS elevationM, time_zone AS timeZone
        FROM sites WHERE deleted_at_utc IS NULL AND lat IS NOT NULL AND lon IS NOT NULL ORDER BY id`,
     );
@@ -277,7 +291,8 @@ export class SeasonLog {
 
   /** Lures that were put in at stays that go on, oldest first, and all that were ever weighed. */
   lures(): Promise<readonly LureLine[]> {
-    return this.query<LureLine>(
+    return this.kept<LureLine>(
+      ['baits', 'weighings', 'deployments', 'sites'],
       `SELECT b.id, b.deployment_id AS deploymentId, b.applied_on AS appliedOn, b.removed_on AS removedOn, b.carrier,
          b.substance, b.mass_kg AS massKg, b.dose, b.dose_unit AS doseUnit, coalesce(d.shade, s.shade) AS shade
        FROM baits b JOIN deployments d ON d.id = b.deployment_id JOIN sites s ON s.id = d.site_id
@@ -289,28 +304,16 @@ export class SeasonLog {
   }
 
   weighings(): Promise<readonly WeighingLine[]> {
-    return this.query<WeighingLine>(
+    return this.kept<WeighingLine>(
+      ['weighings'],
       `SELECT bait_id AS baitId, weighed_on AS weighedOn, oil_mass_kg AS oilMassKg
        FROM weighings WHERE deleted_at_utc IS NULL ORDER BY weighed_on, id`,
     );
   }
 
-  /** Changes whenever a record of one of the tables does: what was worked out from them holds as long. */
-  async stamp(tables: readonly TableName[]): Promise<string> {
-    const what = tables.join();
-    const { version } = this.database;
-    const known = this.#stamps.get(what);
-    const stamp = known?.version === version ? known.stamp : this.readStamp(tables);
-    this.#stamps.set(what, { version, stamp });
-    return `${this.today()} ${await stamp}`;
-  }
-
-  private async readStamp(tables: readonly TableName[]): Promise<string> {
-    const parts = tables.map(
-      (table) => `(SELECT count(*) || '/' || coalesce(max(updated_at_utc), '') FROM "${table}")`,
-    );
-    const [row] = await this.query<{ stamp: string }>(`SELECT ${parts.join(" || ' ' || ")} AS stamp`);
-    return row?.stamp ?? '';
+  /** Changes whenever a record of one of the tables does, and with the day: what was worked out from them holds as long. */
+  stamp(tables: readonly TableName[]): string {
+    return `${this.today()} ${this.database.versionOf(tables)}`;
   }
 
   /** Now, as a UTC instant. */
@@ -346,6 +349,15 @@ export class SeasonLog {
        FROM deployments d WHERE d.deleted_at_utc IS NULL AND d.taken_down_on IS NULL`,
     );
     return new Map(rows.map((row) => [row.deploymentId, row]));
+  }
+
+  /** Rows of tables that change seldom, read once until one of them is written. */
+  private kept<T>(tables: readonly TableName[], sql: string, values: readonly unknown[] = []): Promise<T[]> {
+    const what = JSON.stringify([sql, values]);
+    const known = this.#rows.get(what) ?? new Remembered<unknown[]>();
+    if (this.#rows.size >= MOST_KEPT) this.#rows.clear();
+    this.#rows.set(what, known);
+    return known.at(this.database.versionOf(tables), () => this.query<T>(sql, values)) as Promise<T[]>;
   }
 
   private async query<T>(sql: string, values: readonly unknown[] = []): Promise<T[]> {
