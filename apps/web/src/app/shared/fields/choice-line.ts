@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { PickList } from './pick';
+import { optionsOf, PickList } from './pick';
 import { Segments } from './segments';
 
 /** One choice of a part: a list to open, or two or three words side by side. */
@@ -34,5 +34,5 @@ export class ChoiceLine {
   readonly sideBySide = input(false);
   readonly chosen = output<string>();
 
-  protected readonly options = computed(() => Object.entries(this.names()).map(([id, name]) => ({ id, name })));
+  protected readonly options = computed(() => optionsOf(this.names()));
 }

@@ -10,6 +10,10 @@ export interface Option {
   readonly says?: string;
 }
 
+/** Words of the record and the words for them, as a list. */
+export const optionsOf = (names: Readonly<Record<string, string>>): readonly Option[] =>
+  Object.entries(names).map(([id, name]) => ({ id, name }));
+
 /** One of a list, opened by touch, arrow keys or the first letters. Its label stands beside it, where the page has it. */
 @Component({
   selector: 'yw-pick',

@@ -27,20 +27,24 @@ export class RecordFieldHarness extends ComponentHarness {
       await day.blur();
       return;
     }
-    const line = await this.locatorForOptional(MatInputHarness)();
-    if (line) {
-      await line.setValue(text);
-      await (await line.host()).dispatchEvent('change');
-      await line.blur();
+    const figure = await this.locatorForOptional(SizeFieldHarness)();
+    if (figure) {
+      await figure.type(text);
+      await figure.leave();
       return;
     }
-    const figure = await this.locatorFor(SizeFieldHarness)();
-    await figure.type(text);
-    await figure.leave();
+    const line = await this.locatorFor(MatInputHarness)();
+    await line.setValue(text);
+    await (await line.host()).dispatchEvent('change');
+    await line.blur();
   }
 
   async choose(text: string): Promise<void> {
     await (await this.locatorFor(MatSelectHarness)()).clickOptions({ text });
+  }
+
+  async getChosen(): Promise<string> {
+    return (await this.locatorFor(MatSelectHarness)()).getValueText();
   }
 
   async getChoices(): Promise<readonly string[]> {

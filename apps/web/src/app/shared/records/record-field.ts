@@ -1,5 +1,14 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, input, untracked, viewChild } from '@angular/core';
+import {
+  booleanAttribute,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  input,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { type FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -57,9 +66,13 @@ export class RecordField {
   readonly says = input<string>();
   /** What linked records are called. */
   readonly names = input<LinkNames>(new Map());
-  /** What a link may point at, where that is fewer than all there are. */
+  /** What may be chosen, where that is fewer than all there are or has better names. */
   readonly choices = input<readonly Option[] | null>(null);
   readonly unsaid = input('not said');
+  /** A size or a day is said once, when its field is left: where saying it writes the record. */
+  readonly whenLeft = input(false, { transform: booleanAttribute });
+  /** The record it is kept in: when that comes anew, what is kept stands there again. */
+  readonly keptOf = input<unknown>();
 
   protected readonly many = LONG_LIST;
   protected readonly day = viewChild(DayField);
@@ -78,8 +91,10 @@ export class RecordField {
   });
   protected readonly fault = computed((): string | null => {
     this.#changes();
-    const fault: unknown = this.control().errors?.['fault'];
-    return typeof fault === 'string' ? fault : null;
+    const { errors, touched } = this.control();
+    const fault: unknown = errors?.['fault'];
+    if (typeof fault === 'string') return fault;
+    return touched && errors?.['needed'] !== undefined ? `It needs a ${this.label()}.` : null;
   });
   protected readonly most = computed(() => {
     const column = this.column();
@@ -102,8 +117,11 @@ export class RecordField {
   /** Nobody has to say it: the first of the list is nothing. */
   protected readonly options = computed((): readonly Option[] => {
     const column = this.column();
+    const choices = this.choices() ?? this.#known();
+    // What has to be said cannot be unsaid.
+    if (column.required && this.value() !== null) return choices;
     const nothing = { id: '', name: column.kind === 'link' && this.choices() === null ? 'none' : this.unsaid() };
-    return [nothing, ...(this.choices() ?? this.#known())];
+    return [nothing, ...choices];
   });
 
   constructor() {

@@ -1,4 +1,5 @@
 import {
+  afterRenderEffect,
   booleanAttribute,
   ChangeDetectionStrategy,
   Component,
@@ -12,6 +13,9 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import type { ErrorStateMatcher } from '@angular/material/core';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInput, MatInputModule } from '@angular/material/input';
 import type { NumberRange } from '@yewridge/core/shared/errors';
 import { NATURAL_STEP, type UnitSystem } from '@yewridge/core/shared/units';
 import { KeptTexts } from '../kept/kept-texts';
@@ -47,6 +51,7 @@ const LARGE_STEP = 10;
  */
 @Component({
   selector: 'yw-size-field',
+  imports: [MatFormFieldModule, MatInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './size-field.html',
   styleUrl: './size-field.scss',
@@ -78,6 +83,7 @@ export class SizeField {
   protected readonly system = inject(UnitChoice).system;
   protected readonly id = `size-field-${++made}`;
   protected readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
+  protected readonly field = viewChild.required(MatInput);
   readonly #focused = signal(false);
 
   /** What stands in the box: the value, unless the text there means that value already or cannot be used. */
@@ -96,6 +102,16 @@ export class SizeField {
     return read.ok ? this.problem() : read.sentence;
   });
   protected readonly unit = computed(() => unitText(this.kind(), this.system()));
+  /** No control of a form stands behind the box: what its text is refused for decides. */
+  protected readonly refused: ErrorStateMatcher = { isErrorState: () => this.sentence() !== null };
+
+  constructor() {
+    // After the render: before the first of them the box does not know whom to ask.
+    afterRenderEffect(() => {
+      this.sentence();
+      this.field().updateErrorState();
+    });
+  }
 
   focus(): void {
     this.box().nativeElement.focus();

@@ -178,9 +178,10 @@ describe('bench: part editors', () => {
 
   it('a fault of the guard stands at its nails', async () => {
     const [row] = entranceRows(SAMPLE, readings, [], 'metric');
-    const { element } = await draw(EntranceEditor, {
+    const { element, fixture } = await draw(EntranceEditor, {
       row: { ...row!, faults: [{ field: 'opening.guard', sentence: 'Too many nails.' }] },
     });
+    await fixture.whenStable();
     expect(element.querySelector('[data-field="door:opening.guard.diameter"]')?.textContent).toContain(
       'Too many nails.',
     );

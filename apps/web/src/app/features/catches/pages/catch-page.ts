@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { type Fields, RECORD_TABLES } from '@yewridge/contract/season';
 import { FOLLOWUP_KINDS, type FollowupKind } from '@yewridge/core/catches';
 import { catchError, map, of } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
-import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { DayField, givenDayFault } from '../../../shared/fields/day-field';
-import { KeptValue } from '../../../shared/fields/kept-value';
 import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
@@ -21,6 +21,8 @@ import {
   stayLink,
   swarmSizeLink,
 } from '../../../shared/routes/paths';
+import { optionsOf } from '../../../shared/fields/pick';
+import { KeptField } from '../../../shared/records/kept-field';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { binned, RecordsApi } from '../../../shared/season/records-api';
 import { FOLLOWUP_NAMES, METHOD_NAMES, QUEEN_NAMES } from '../../../shared/season/season-words';
@@ -56,7 +58,9 @@ const SIZED_BY_NAMES = {
   selector: 'yw-catch-page',
   imports: [
     MatCheckboxModule,
-    KeptValue,
+    MatFormFieldModule,
+    MatInputModule,
+    KeptField,
     DayField,
     SwarmPlace,
     QueenSigns,
@@ -69,7 +73,6 @@ const SIZED_BY_NAMES = {
     RouterLink,
     Caution,
     SizeField,
-    ChoiceLine,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './catch-page.html',
@@ -95,11 +98,13 @@ export class CatchPage {
     hang: hangLink(),
     newCatch: newCatchLink(),
   };
-  protected readonly names = { queen: QUEEN_NAMES, sizedBy: SIZED_BY_NAMES, method: METHOD_NAMES };
+  protected readonly lists = {
+    queen: optionsOf(QUEEN_NAMES),
+    sizedBy: optionsOf(SIZED_BY_NAMES),
+    method: optionsOf(METHOD_NAMES),
+  };
   protected readonly kinds = FOLLOWUP_KINDS.map((kind) => ({ kind, name: FOLLOWUP_NAMES[kind] }));
   protected readonly ranges = {
-    mass: RECORD_TABLES.catches.massKg,
-    frames: RECORD_TABLES.catches.framesCovered,
     followup: RECORD_TABLES.followups.frames,
   };
   protected readonly frames = signal<number | null>(null);

@@ -1,22 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { RECORD_TABLES, RISKS } from '@yewridge/contract/season';
-import { ChoiceLine } from '../../../shared/fields/choice-line';
-import { KeptValue } from '../../../shared/fields/kept-value';
-import { DayField } from '../../../shared/fields/day-field';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RISKS } from '@yewridge/contract/season';
+import { KeptField } from '../../../shared/records/kept-field';
 import { SHADE_NAMES } from '../../../shared/season/season-words';
-import { SizeField } from '../../../shared/units/size-field';
 import { HOW_NAMES, LANDMARK_NAMES, PERMISSION_NAMES, RISK_NAMES, WEEKDAY_NAMES } from '../data/ground-words';
 import { readPlace, shownPlace } from '../../../shared/season/place-said';
 import { listed, type SiteFields, toggled } from '../data/site-draft';
-import { type Option, PickList } from '../../../shared/fields/pick';
+import { type Option, optionsOf } from '../../../shared/fields/pick';
 
 const ALL_DAYS = ['0', '1', '2', '3', '4', '5', '6'] as const;
 
 /** The fields of a site; each change is said at once. */
 @Component({
   selector: 'yw-site-form',
-  imports: [MatCheckboxModule, PickList, KeptValue, ChoiceLine, SizeField, DayField],
+  imports: [MatCheckboxModule, MatFormFieldModule, MatInputModule, KeptField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './site-form.html',
   styleUrl: './site-form.scss',
@@ -24,17 +23,15 @@ const ALL_DAYS = ['0', '1', '2', '3', '4', '5', '6'] as const;
 export class SiteForm {
   readonly site = input.required<SiteFields>();
   readonly owners = input<readonly Option[]>([]);
-  protected readonly ownersOrNone = computed(() => [{ id: '', name: 'not known' }, ...this.owners()]);
   readonly changed = output<Partial<SiteFields>>();
   readonly newOwner = output<string>();
 
-  protected readonly names = {
-    landmark: LANDMARK_NAMES,
-    shade: SHADE_NAMES,
-    permission: PERMISSION_NAMES,
-    how: HOW_NAMES,
+  protected readonly lists = {
+    landmark: optionsOf(LANDMARK_NAMES),
+    shade: optionsOf(SHADE_NAMES),
+    permission: optionsOf(PERMISSION_NAMES),
+    how: optionsOf(HOW_NAMES),
   };
-  protected readonly ranges = RECORD_TABLES.sites;
   protected readonly risks = RISKS.map((id) => ({ id, name: RISK_NAMES[id] }));
   protected readonly days = ALL_DAYS.map((id) => ({ id, name: (WEEKDAY_NAMES[Number(id)] ?? '').slice(0, 2) }));
   /** Only another place takes away what is being typed; another name does not. */
@@ -44,7 +41,6 @@ export class SiteForm {
     const read = readPlace(this.typedPlace());
     return read.ok ? null : read.sentence;
   });
-  protected readonly nameFault = computed(() => (this.site().name.trim() === '' ? 'A site needs a name.' : null));
 
   protected typePlace(text: string): void {
     this.typedPlace.set(text);
@@ -73,9 +69,5 @@ export class SiteForm {
   protected toggleDay(day: string): void {
     const days = toggled(this.site().accessWeekdays ?? ALL_DAYS.join(','), day, ALL_DAYS);
     this.changed.emit({ accessWeekdays: days === ALL_DAYS.join(',') ? null : days });
-  }
-
-  protected orNull(text: string): string | null {
-    return text.trim() === '' ? null : text.trim();
   }
 }

@@ -1,14 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import { type Fields, RECORD_TABLES } from '@yewridge/contract/season';
+import type { Fields } from '@yewridge/contract/season';
 import { addDays, daysBetween } from '@yewridge/core/season';
 import { catchError, EMPTY, filter, forkJoin, of, switchMap } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
-import { ChoiceLine } from '../../../shared/fields/choice-line';
-import { DayField } from '../../../shared/fields/day-field';
-import { KeptValue } from '../../../shared/fields/kept-value';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { VerdictLine } from '../../../shared/layout/verdict-line';
@@ -21,6 +20,7 @@ import {
   trapLink,
   visitLink,
 } from '../../../shared/routes/paths';
+import { KeptField } from '../../../shared/records/kept-field';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { chanceWords } from '../../../shared/season/due-words';
 import { loreSaid } from '../../../shared/season/lore-words';
@@ -33,10 +33,9 @@ import { ReadingsApi } from '../../../shared/devices/readings-api';
 import { SensorChart } from '../../../shared/devices/sensor-chart';
 import { signWords } from '../../../shared/devices/sensor-words';
 import { UnitChoice } from '../../../shared/units/unit-choice';
-import { SizeField } from '../../../shared/units/size-field';
 import { oilFault, recounted, stepOf, storyOf, weighing } from '../data/stay-story';
 import { RoundsApi } from '../data/rounds-api';
-import { PickList } from '../../../shared/fields/pick';
+import { optionsOf, PickList } from '../../../shared/fields/pick';
 
 const STEP_NAMES = { none: 'none', few: 'a few', tens: '6 to 15 a minute', stream: 'a stream' } as const;
 /** Readings of so many days are drawn. */
@@ -49,8 +48,9 @@ type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
   selector: 'yw-stay-page',
   imports: [
     PickList,
-    KeptValue,
-    DayField,
+    MatFormFieldModule,
+    MatInputModule,
+    KeptField,
     VerdictLine,
     SensorChart,
     PhotoStrip,
@@ -58,8 +58,6 @@ type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
     Waiting,
     Failed,
     RouterLink,
-    SizeField,
-    ChoiceLine,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stay-page.html',
@@ -79,12 +77,8 @@ export class StayPage {
   protected readonly ending = signal(false);
   protected readonly oilProblem = signal<string | null>(null);
   protected readonly showChanges = signal(false);
-  protected readonly names = { hungBy: HUNG_BY_NAMES, entrance: ENTRANCE_NAMES, steps: STEP_NAMES };
+  protected readonly lists = { hungBy: optionsOf(HUNG_BY_NAMES), entrance: optionsOf(ENTRANCE_NAMES) };
   protected readonly steps = (['none', 'few', 'tens', 'stream'] as const).map((id) => ({ id, name: STEP_NAMES[id] }));
-  protected readonly ranges = {
-    height: RECORD_TABLES.deployments.heightM,
-    facing: RECORD_TABLES.deployments.facingDeg,
-  };
   protected readonly links = { rounds: roundsLink(), hang: hangLink(), newCatch: newCatchLink() };
   protected readonly catchLink = catchLink;
   protected readonly reasons: readonly { readonly id: EndReason; readonly name: string }[] = [
