@@ -1,19 +1,22 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { MatIconModule } from '@angular/material/icon';
+import { IconSet } from './icon-set';
 
 /** One of the app's own line marks. Decoration only: the words beside it carry the meaning. */
 @Component({
   selector: 'yw-icon',
+  imports: [MatIconModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<svg viewBox="0 0 24 24" aria-hidden="true" focusable="false">
-    <use [attr.href]="'icons.svg#' + name()" />
-  </svg>`,
+  template: '<mat-icon [svgIcon]="name()" />',
   styles: `
     :host {
       display: inline-flex;
     }
-    svg {
+    mat-icon {
       width: var(--icon-size, 20px);
       height: var(--icon-size, 20px);
+      overflow: visible;
+      line-height: 0;
       fill: none;
       stroke: currentcolor;
       stroke-width: 1.4;
@@ -23,4 +26,8 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 })
 export class Icon {
   readonly name = input.required<string>();
+
+  constructor() {
+    inject(IconSet);
+  }
 }

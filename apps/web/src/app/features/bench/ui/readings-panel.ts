@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import type { Design, DesignLoad, DesignReadings, FitOption } from '@yewridge/core/bench';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { Icon } from '../../../shared/icons/icon';
+import { WorkingButton } from '../../../shared/layout/working-button';
 import { WorkingPanel } from '../../../shared/layout/working-panel';
 import type { JudgedDesign } from '../data/design-editor-store';
 import { massLine } from '../data/load-view';
@@ -14,7 +15,7 @@ const MOST_FITS = 4;
 /** What the design is, how to make it fit, and what to look at. */
 @Component({
   selector: 'yw-readings-panel',
-  imports: [Icon, WorkingPanel, Band, MassSpark],
+  imports: [Icon, WorkingButton, WorkingPanel, Band, MassSpark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings-panel.html',
   styleUrl: './readings-panel.scss',

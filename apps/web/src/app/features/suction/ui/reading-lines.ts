@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, input, signal } from '@angular/core';
+import { WorkingButton } from '../../../shared/layout/working-button';
 import { WorkingPanel } from '../../../shared/layout/working-panel';
 import type { Line } from '../data/readings-view';
 
 /** Readings as sentences, each with its working behind the `f`. */
 @Component({
   selector: 'yw-reading-lines',
-  imports: [WorkingPanel],
+  imports: [WorkingButton, WorkingPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@for (line of lines(); track line.id) {
     <div class="reading">
@@ -18,15 +19,7 @@ import type { Line } from '../data/readings-view';
           }
         }
       </p>
-      <button
-        type="button"
-        class="f"
-        [attr.aria-expanded]="open(line.id)"
-        [attr.aria-label]="'Show working: ' + line.id"
-        (click)="toggle(line.id)"
-      >
-        <i>f</i>
-      </button>
+      <yw-working-button [of]="line.id" [open]="open(line.id)" (toggled)="toggle(line.id)" />
     </div>
     @if (open(line.id)) {
       <yw-working-panel [working]="line.working" />
@@ -49,22 +42,6 @@ import type { Line } from '../data/readings-view';
       color: var(--ink);
       font: 600 19px / 1.2 var(--head);
       font-feature-settings: 'lnum' 1;
-    }
-    .f {
-      flex: none;
-      width: 24px;
-      height: 24px;
-      padding: 0;
-      border: 1px solid var(--rule-2);
-      background: none;
-      color: var(--ink-2);
-      font-family: var(--head);
-      cursor: pointer;
-    }
-    .f[aria-expanded='true'] {
-      border-color: var(--yew);
-      background: var(--yew-2);
-      color: var(--ink);
     }
   `,
 })
