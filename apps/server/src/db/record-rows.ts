@@ -101,3 +101,40 @@ export async function insertRecords(
     await manager.query(`${insert}${places}`, values);
   }
 }
+
+/** What an act did to a record: `null` before it was there. */
+export interface ChangeMade {
+  readonly table: TableName;
+  readonly before: StoredRecord | null;
+  readonly after: StoredRecord;
+}
+
+/** The act into the log with what it changed, each change at its place; a place of nothing stays free. */
+export async function insertAct(
+  manager: EntityManager,
+  act: { readonly id: string; readonly at: string; readonly says: string; readonly sent: string },
+  made: readonly (ChangeMade | undefined)[],
+): Promise<void> {
+  await manager.query('INSERT INTO act (id, at_utc, says, sent_sha256, undone_by) VALUES (?, ?, ?, ?, NULL)', [
+    act.id,
+    act.at,
+    act.says,
+    act.sent,
+  ]);
+  const changes = made.flatMap((one, place) => (one ? [{ ...one, place }] : []));
+  for (let n = 0; n < changes.length; n += ROWS_AT_ONCE) {
+    const some = changes.slice(n, n + ROWS_AT_ONCE);
+    await manager.query(
+      `INSERT INTO record_change (act_id, place, table_name, record_id, before, after)
+       VALUES ${new Array<string>(some.length).fill('(?, ?, ?, ?, ?, ?)').join(', ')}`,
+      some.flatMap(({ place, table, before, after }) => [
+        act.id,
+        place,
+        table,
+        after.id,
+        before && JSON.stringify(before),
+        JSON.stringify(after),
+      ]),
+    );
+  }
+}

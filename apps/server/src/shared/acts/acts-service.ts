@@ -19,7 +19,7 @@ import {
   RECORD_ENTITIES,
   type StoredRecord,
 } from '../../db/entities/record-entities.js';
-import { insertRecords, recordsById, ROWS_AT_ONCE } from '../../db/record-rows.js';
+import { type ChangeMade, insertAct, insertRecords, recordsById } from '../../db/record-rows.js';
 import { AppError } from '../../http/app-error.js';
 import type { Clock } from '../clock/clock.js';
 import { recordDto } from '../season-log/record-dto.js';
@@ -46,12 +46,6 @@ function parentsFirst(
   return TABLE_NAMES.map((table) => [table, placed.filter(({ change }) => change.table === table)] as const).filter(
     ([, some]) => some.length > 0,
   );
-}
-
-interface Made {
-  readonly table: TableName;
-  readonly before: StoredRecord | null;
-  readonly after: StoredRecord;
 }
 
 /** Records as they are before an act, of those it changes. */
@@ -82,7 +76,7 @@ const atOnce: Refuse = (_, error) => {
 
 /** The rules, asked of everything an act touched, once all of it is made. */
 async function holds(
-  made: readonly (Made | undefined)[],
+  made: readonly (ChangeMade | undefined)[],
   context: (place: number) => RuleContext,
   refuse: Refuse,
 ): Promise<void> {
@@ -220,13 +214,13 @@ export class ActsService {
     manager: EntityManager,
     { id, act, sent }: { readonly id: string; readonly act: ActDto; readonly sent: string },
     refuse: Refuse,
-  ): Promise<readonly (Made | undefined)[]> {
+  ): Promise<readonly (ChangeMade | undefined)[]> {
     this.database.touches(act.changes.map(({ table }) => table));
     const at = this.clock.now().toISOString();
     const latest = addDays(at.slice(0, 10), AHEAD_DAYS);
     const known = new KnownRows(manager);
     const context = (place: number): RuleContext => ({ manager, known, latest, where: `changes[${place}].fields` });
-    const made = new Array<Made | undefined>(act.changes.length).fill(undefined);
+    const made = new Array<ChangeMade | undefined>(act.changes.length).fill(undefined);
     for (const [table, placed] of parentsFirst(act.changes)) {
       const kept = await rowsOf(manager, table, placed);
       const fresh: StoredRecord[] = [];
@@ -249,20 +243,17 @@ export class ActsService {
       known.forget(table);
     }
     await holds(made, context, refuse);
-    await manager.insert(ActEntity, { id, at, says: act.says, sentSha256: sent, undoneBy: null });
-    const changes = made.flatMap((one, place) =>
-      one
-        ? [{ actId: id, place, tableName: one.table, recordId: one.after.id, before: one.before, after: one.after }]
-        : [],
-    );
-    for (let n = 0; n < changes.length; n += ROWS_AT_ONCE) {
-      await manager.insert(RecordChangeEntity, changes.slice(n, n + ROWS_AT_ONCE));
-    }
+    await insertAct(manager, { id, at, says: act.says, sent }, made);
     return made;
   }
 
   /** What a change makes of a record, which is not written yet. */
-  private async changed(context: RuleContext, change: ChangeDto, at: string, row: StoredRecord | null): Promise<Made> {
+  private async changed(
+    context: RuleContext,
+    change: ChangeDto,
+    at: string,
+    row: StoredRecord | null,
+  ): Promise<ChangeMade> {
     const { table, id, revision } = change;
     if (!row && (change.op !== 'put' || revision > 0)) throw new AppError('NOT_FOUND');
     if (row && row.revision !== revision) throw new AppError('REVISION_CONFLICT', { current: recordDto(row) });

@@ -3,6 +3,7 @@ import { type DeepPartial, type EntityManager, type EntityTarget, type FindOptio
 import type { Database } from '../../db/database.js';
 import { AppError } from '../../http/app-error.js';
 import type { Clock } from '../clock/clock.js';
+import { Remembered } from '../remembered/remembered.js';
 
 /** A row that holds one document whole, with its name copied out for sorting and finding. */
 export interface KeptRow<T> {
@@ -34,25 +35,17 @@ function orderOf<T>(sort: KeptQuery['sort']): FindOptionsOrder<KeptRow<T>> {
 
 /** The rules of documents that are kept whole: revisions, the bin, and nothing overwritten unseen. */
 export class KeptDocuments<T extends { readonly name: string }> {
+  readonly #page = new Remembered<KeptPageDto<T>>();
+
   constructor(
     private readonly entity: EntityTarget<KeptRow<T>>,
     private readonly database: Database,
     private readonly clock: Clock,
   ) {}
 
-  async page({ search, sort, limit, offset }: KeptQuery): Promise<KeptPageDto<T>> {
-    const builder = this.database.source
-      .getRepository(this.entity)
-      .createQueryBuilder('kept')
-      .setFindOptions({
-        where: { deletedAt: IsNull() },
-        order: orderOf<T>(sort),
-        take: limit,
-        skip: offset,
-      });
-    if (search) builder.andWhere(`kept.name LIKE :like ESCAPE '\\'`, { like: containing(search) });
-    const [rows, total] = await builder.getManyAndCount();
-    return { items: rows.map(keptDto), total, limit, offset };
+  /** One answer for all who ask the same until a document is written; it must not be changed. */
+  page(query: KeptQuery): Promise<KeptPageDto<T>> {
+    return this.#page.at(JSON.stringify([this.database.versionOf([]), query]), () => this.read(query));
   }
 
   /** One document, the bin included: whoever follows an old link sees that it was deleted. */
@@ -96,6 +89,21 @@ export class KeptDocuments<T extends { readonly name: string }> {
     const row = await this.find(manager, id);
     if (!row) throw new AppError('NOT_FOUND');
     return row;
+  }
+
+  private async read({ search, sort, limit, offset }: KeptQuery): Promise<KeptPageDto<T>> {
+    const builder = this.database.source
+      .getRepository(this.entity)
+      .createQueryBuilder('kept')
+      .setFindOptions({
+        where: { deletedAt: IsNull() },
+        order: orderOf<T>(sort),
+        take: limit,
+        skip: offset,
+      });
+    if (search) builder.andWhere(`kept.name LIKE :like ESCAPE '\\'`, { like: containing(search) });
+    const [rows, total] = await builder.getManyAndCount();
+    return { items: rows.map(keptDto), total, limit, offset };
   }
 
   private find(manager: EntityManager, id: string): Promise<KeptRow<T> | null> {

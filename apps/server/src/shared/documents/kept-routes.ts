@@ -2,6 +2,7 @@ import { idSchema, keptQuerySchema, revisionQuerySchema } from '@yewridge/contra
 import type { SaveKeptDto } from '@yewridge/contract/shared';
 import { Router } from 'express';
 import type { ObjectSchema } from 'joi';
+import { sendShared } from '../../http/shared-answer.js';
 import { validated } from '../../http/validate.js';
 import type { KeptDocuments } from './kept-documents.js';
 
@@ -18,7 +19,7 @@ export function keptRoutes<T extends { readonly name: string }>(
 ): Router {
   const router = Router();
   router.get(`/${path}`, async (request, response) => {
-    response.json(await documents.page(validated(keptQuerySchema, request.query, fromAddress)));
+    sendShared(response, await documents.page(validated(keptQuerySchema, request.query, fromAddress)));
   });
   router.get(`/${path}/:id`, async (request, response) => {
     response.json(await documents.one(idOf(request.params)));
