@@ -8,11 +8,11 @@
  * suction). Count the dead the next morning, and not only what lies on top.
  */
 import { DomainError, Fields, NON_NEGATIVE, POSITIVE } from '../shared/errors/index.js';
+import { type Poison, POISONS } from './call-facts.js';
 import { SPEED_KINDS, type SpeedKind } from '../suction/index.js';
 
 export const SPEED_BASES = ['measured', 'model', 'guess'] as const;
 export const BEES_BASES = ['counted', 'weighed', 'frames', 'guess'] as const;
-export const POISONS = ['no', 'suspected', 'yes', 'unknown'] as const;
 /** Why a job does not count, in the order they are told. */
 export const LOSS_REASONS = [
   'speed-unknown',
@@ -42,7 +42,7 @@ export interface LossFacts {
   /** K. */
   readonly peakTemp?: number | null;
   readonly clogged?: boolean | null;
-  readonly poison?: (typeof POISONS)[number] | null;
+  readonly poison?: Poison | null;
 }
 
 export interface LossRow {

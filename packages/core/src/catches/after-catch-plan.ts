@@ -10,7 +10,7 @@
 import { dateOfDay, DAY_MINUTES, dayIn, dayOrNull, type IsoDate, wallTime } from '../shared/calendar/index.js';
 import { DomainError, Fields, NON_NEGATIVE, type NumberRange } from '../shared/errors/index.js';
 import { LATITUDE, LONGITUDE } from '../shared/geometry/index.js';
-import { sunTimes } from './sun-times.js';
+import { type LocalSky, localSky } from './local-sky.js';
 
 export const CATCH_SCHOOLS = ['anchor', 'sameEvening'] as const;
 export type CatchSchool = (typeof CATCH_SCHOOLS)[number];
@@ -83,30 +83,8 @@ const RAINY_MM = 5;
 const COOL_C = 25;
 const HOT_C = 28;
 const UNFIT = { belowC: 15, rainMm: 2 };
-const NO_SUNSET = 21 * 60;
-const NO_SUNRISE = 6 * 60;
 const FRAMES = { small: 5, medium: 8, large: 10, secondary: 5 } as const;
 const at = (hour: number): number => 60 * hour;
-
-interface Sky {
-  readonly rise: (day: number) => number;
-  readonly set: (day: number) => number;
-}
-
-/** Sunrise and sunset of a day number, in minutes after 00:00 of `first`. */
-function skyOf(first: number, { lat, lon, offset }: { lat: number; lon: number; offset: number }): Sky {
-  const event = (day: number, which: 'sunrise' | 'sunset', missing: number): number => {
-    const sun = sunTimes(dateOfDay(day), lat, lon);
-    // Where local time is most of a day from the sun's, whole days are taken off until noon falls on the date.
-    const days = Math.floor((sun.noon + offset) / DAY_MINUTES);
-    const minute = sun[which];
-    return (day - first) * DAY_MINUTES + (minute === null ? missing : minute + offset - days * DAY_MINUTES);
-  };
-  return {
-    rise: (day) => event(day, 'sunrise', NO_SUNRISE),
-    set: (day) => event(day, 'sunset', NO_SUNSET),
-  };
-}
 
 type Known = ReadonlyMap<number, { readonly tMax: number | null; readonly rainMm: number | null }>;
 
@@ -133,7 +111,7 @@ interface Story {
   readonly broodFrame: boolean;
   readonly high: boolean;
   readonly africanised: boolean;
-  readonly sky: Sky;
+  readonly sky: LocalSky;
   readonly forecast: Known;
 }
 
@@ -155,7 +133,7 @@ function storyOf(input: unknown): Story {
   const africanised = fields.flagOr('africanised', false);
   const lat = fields.number('lat', LATITUDE);
   const lon = fields.number('lon', LONGITUDE);
-  const sky = skyOf(found, { lat, lon, offset: fields.number('tzOffsetMin', OFFSET) });
+  const sky = localSky(found, { lat, lon, offset: fields.number('tzOffsetMin', OFFSET) });
   const forecast = forecastOf(fields);
   return { found, arrived, left, closeOn, school, size, broodFrame, high, africanised, sky, forecast };
 }

@@ -48,6 +48,7 @@ export {
   type Moment,
   type RecordedColony,
 } from './colony-track.js';
+export { type LocalSky, localSky } from './local-sky.js';
 export { type SunTimes, sunTimes } from './sun-times.js';
 export {
   type MarkedStep,

@@ -1,0 +1,72 @@
+/**
+ * What is said before work begins; `start` needs them all ticked.
+ *
+ * Source: conventions on the safe side; the texts belong to the interface.
+ */
+import { Fields } from '../shared/errors/index.js';
+import {
+  type Access,
+  ACCESSES,
+  byLadder,
+  HEIGHT,
+  JOB_KINDS,
+  type JobKind,
+  type Poison,
+  POISONS,
+  REACH,
+  TEMPERATURE,
+} from './call-facts.js';
+import { TRIAGE_LIMITS } from './triage.js';
+
+export const POWERS = ['battery', 'mains', 'generator', 'none'] as const;
+export type Power = (typeof POWERS)[number];
+/** °C from which a box of bees is too warm without shade. */
+const BOX_HEAT = 25;
+
+/** In the order they are said. @throws DomainError `MISSING`, `TYPE`, `RANGE`, `ENUM`. */
+export function cautionCodes(a: {
+  readonly kind: JobKind;
+  readonly power?: Power | null;
+  readonly heightM?: number | null;
+  readonly poison?: Poison | null;
+  readonly alone?: boolean | null;
+  readonly travel?: boolean | null;
+  readonly builtYear?: number | null;
+  readonly vacuum?: boolean | null;
+  readonly tempC?: number | null;
+  readonly access?: Access | null;
+}): readonly string[] {
+  const fields = new Fields(a);
+  const kind = fields.word('kind', JOB_KINDS);
+  const power = fields.wordOr('power', 'none', POWERS);
+  const height = fields.numberOr('heightM', 0, HEIGHT);
+  const poison = fields.wordOr('poison', 'unknown', POISONS);
+  const alone = fields.flagOr('alone', false);
+  const travel = fields.flagOr('travel', true);
+  const built = fields.numberOr('builtYear', null, { min: 1000, max: 2200 });
+  const structure = kind === 'structure';
+  const vacuum = fields.flagOr('vacuum', structure);
+  const temp = fields.numberOr('tempC', null, TEMPERATURE);
+  const access = fields.wordOr('access', 'unknown', ACCESSES);
+  const old = built === null || built < TRIAGE_LIMITS.asbestosYear;
+  const said: readonly (readonly [code: string, applies: boolean])[] = [
+    ['stings', true],
+    ['alone', alone],
+    ['ladder', byLadder(height, access)],
+    ['lines', height > REACH || access === 'pole'],
+    ['generator-co', vacuum && power === 'generator'],
+    ['mains', vacuum && (power === 'mains' || power === 'generator')],
+    ['battery', vacuum && power === 'battery'],
+    ['wiring-pipes', structure],
+    ['insulation-dust', structure],
+    ['structure', structure],
+    ['asbestos-lead', structure && old],
+    ['treated', poison !== 'no'],
+    ['suction', vacuum],
+    ['box-heat', vacuum || (temp !== null && temp >= BOX_HEAT)],
+    ['lifting', kind === 'trapTooHeavy'],
+    ['transport', travel],
+    ['local-rules', true],
+  ];
+  return said.filter(([, applies]) => applies).map(([code]) => code);
+}
