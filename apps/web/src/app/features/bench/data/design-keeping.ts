@@ -1,0 +1,72 @@
+import { inject, Injectable } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { Router } from '@angular/router';
+import type { ConflictChoice } from '../../../shared/documents/conflict-bar';
+import type { ApiFailure } from '../../../shared/http/api-failure';
+import { UndoToast } from '../../../shared/layout/undo-toast';
+import { benchLink } from '../../../shared/routes/paths';
+import { BuildDialog, type BuildOrder } from '../ui/build-dialog';
+import { DesignActions } from './design-actions';
+import { DesignEditorStore } from './design-editor-store';
+import { VersionsStore } from './versions-store';
+
+/** What becomes of the open design as a whole: built, copied, put into the bin, or made one with another's. */
+@Injectable()
+export class DesignKeeping {
+  readonly #store = inject(DesignEditorStore);
+  readonly #versions = inject(VersionsStore);
+  readonly #actions = inject(DesignActions);
+  readonly #router = inject(Router);
+  readonly #toast = inject(UndoToast);
+  readonly #dialog = inject(MatDialog);
+
+  build(): void {
+    this.#store.flush().subscribe({
+      complete: () => {
+        const design = this.#store.document();
+        if (!design || !this.#store.settled()) return;
+        const data: BuildOrder = { designId: this.#store.id, revision: this.#store.revision, name: design.name };
+        this.#dialog
+          .open<BuildDialog, BuildOrder, boolean>(BuildDialog, { data, width: '440px', autoFocus: 'first-tabbable' })
+          .afterClosed()
+          .subscribe((built) => {
+            if (built) this.#versions.load(this.#store.id);
+          });
+      },
+    });
+  }
+
+  copy(): void {
+    const document = this.#store.document();
+    if (document)
+      this.#store.flush().subscribe({
+        complete: () => {
+          this.#actions.copy(document);
+        },
+      });
+  }
+
+  remove(): void {
+    this.#store.remove().subscribe({
+      next: (deleted) => {
+        void this.#router.navigate([...benchLink()]).then(() => {
+          this.#actions.removed(deleted);
+        });
+      },
+      error: (failure: ApiFailure) => {
+        this.#toast.tell(failure.message);
+      },
+    });
+  }
+
+  resolve(choice: ConflictChoice): void {
+    this.#store.resolve(choice, crypto.randomUUID()).subscribe({
+      next: (copy) => {
+        if (copy) this.#toast.tell(`Yours is kept as “${copy.document.name}”`);
+      },
+      error: (failure: ApiFailure) => {
+        this.#toast.tell(failure.message);
+      },
+    });
+  }
+}
