@@ -198,6 +198,8 @@ describe('the queen and the plan, at their thresholds', () => {
     expect(refusal(() => reunitePlan({ ...COLONY, queen: 'none', caged: true }))).toEqual(['CONFLICT', 'caged']);
     expect(refusal(() => reunitePlan({ ...COLONY, kind: 'hanging', brood: 'own' }))).toEqual(['CONFLICT', 'brood']);
     expect(refusal(() => reunitePlan({ ...COLONY, stoppedMin: 2881 }))).toEqual(['RANGE', 'stoppedMin']);
+    const day = { date: '2026-05-16', tMax: 20, rainMm: 0 };
+    expect(refusal(() => reunitePlan({ ...COLONY, forecast: [day, day] }))).toEqual(['CONFLICT', 'forecast[1].date']);
   });
 
   it('a swarm without brood is held only under a cool sky that is known', () => {

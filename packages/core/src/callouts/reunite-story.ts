@@ -98,6 +98,19 @@ export interface Story {
   readonly late: boolean;
 }
 
+type Forecast = ForecastDay & { readonly day: number };
+
+function forecastOf(f: Fields, first: number): readonly Forecast[] {
+  const days = new Map<number, Forecast>();
+  for (const one of f.objectsOr('forecast')) {
+    const day = dayIn(one, 'date') - first;
+    if (days.has(day)) throw new DomainError('CONFLICT', one.at('date'), 'is there twice');
+    const tMax = one.numberOr('tMax', null);
+    days.set(day, { day, date: one.text('date'), tMax, rainMm: one.numberOr('rainMm', null, NON_NEGATIVE) });
+  }
+  return [...days.values()];
+}
+
 export function storyOf(a: TakenColony): Story {
   const f = new Fields(a);
   const first = dayIn(f, 'collectedOn');
@@ -122,12 +135,7 @@ export function storyOf(a: TakenColony): Story {
   const sky: LocalSky = localSky(first, { lat, lon, offset });
   const fromFirst = { rise: (day: number) => sky.rise(first + day), set: (day: number) => sky.set(first + day) };
   const stopped = f.numberOr('stoppedMin', fromFirst.set(0), STOPPED);
-  const forecast = f.objectsOr('forecast').map((one) => ({
-    day: dayIn(one, 'date') - first,
-    date: one.text('date'),
-    tMax: one.numberOr('tMax', null),
-    rainMm: one.numberOr('rainMm', null, NON_NEGATIVE),
-  }));
+  const forecast = forecastOf(f, first);
   if (kind === 'hanging' && brood === 'own') {
     throw new DomainError('CONFLICT', 'brood', 'a hanging swarm has no brood of its own', { value: brood });
   }

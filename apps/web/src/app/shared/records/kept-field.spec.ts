@@ -1,3 +1,4 @@
+import { TestKey } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
@@ -67,6 +68,17 @@ describe('a column of a record that is kept', () => {
     expect(host.said).toEqual([]);
     await name.blur();
     expect(host.said).toEqual([{ name: 'New weir' }]);
+  });
+
+  it('says a line by Enter too, once, and stays in it', async () => {
+    const name = await line('name');
+    await name.focus();
+    await name.setValue('New weir');
+    await (await name.host()).sendKeys(TestKey.ENTER);
+    expect(host.said).toEqual([{ name: 'New weir' }]);
+    expect(await name.isFocused()).toBeTrue();
+    await name.blur();
+    expect(host.said.length).toBe(1);
   });
 
   it('an emptied text, size or day is nothing said; a name that is needed stays', async () => {

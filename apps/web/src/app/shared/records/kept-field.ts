@@ -32,7 +32,7 @@ import type { Value } from './record-words';
       display: block;
     }
   `,
-  host: { '(focusin)': 'within = true', '(focusout)': 'within = false' },
+  host: { '(focusin)': 'within = true', '(focusout)': 'within = false', '(keydown.enter)': 'entered($event)' },
 })
 export class KeptField<T extends TableName> {
   readonly table = input.required<T>();
@@ -76,6 +76,13 @@ export class KeptField<T extends TableName> {
       .subscribe((value) => {
         this.#say(value);
       });
+  }
+
+  /** Enter says a line at once, and leaves the hand where it is. */
+  protected entered({ target }: Event): void {
+    if (!(target instanceof HTMLInputElement) || columnOf(this.table(), this.field()).kind !== 'text') return;
+    target.blur();
+    target.focus();
   }
 
   /** A size or a day keeps what is typed in its own box; a choice is made or it is not. */
