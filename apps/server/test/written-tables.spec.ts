@@ -1,3 +1,4 @@
+import { RememberedBy } from '../src/shared/remembered/remembered-by.js';
 import { Database, IN_MEMORY } from '../src/db/database.js';
 
 describe('what was worked out from some tables holds until one of them is written', () => {
@@ -9,7 +10,7 @@ describe('what was worked out from some tables holds until one of them is writte
 
   const changedBy = async (write: () => Promise<unknown>): Promise<readonly [looks: boolean, sites: boolean]> => {
     const before = [database.versionOf(['visits']), database.versionOf(['sites', 'trap'])];
-    await write().catch(() => undefined);
+    await write();
     return [before[0] !== database.versionOf(['visits']), before[1] !== database.versionOf(['sites', 'trap'])];
   };
   const touching =
@@ -33,11 +34,33 @@ describe('what was worked out from some tables holds until one of them is writte
   });
 
   it('a write that failed counts too: who asked in the middle of it asks again', async () => {
-    const failing = (): Promise<never> =>
-      database.write(() => {
+    const failing = async (): Promise<void> => {
+      const written = database.write(() => {
         database.touches(['visits']);
         return Promise.reject(new Error('no'));
       });
+      await expectAsync(written).toBeRejectedWithError('no');
+    };
     expect(await changedBy(failing)).toEqual([true, false]);
+  });
+});
+
+describe('answers to several questions', () => {
+  it('are worked out once each while their moment stays, and anew when it is another or one failed', async () => {
+    const answers = new RememberedBy<number>(2);
+    let worked = 0;
+    const ask = (what: string, moment: string): Promise<number> =>
+      answers.at(what, moment, () => Promise.resolve(++worked));
+    expect([await ask('a', '1'), await ask('b', '1'), await ask('a', '1')]).toEqual([1, 2, 1]);
+    expect([await ask('a', '2'), await ask('b', '1')]).toEqual([3, 2]);
+    await expectAsync(answers.at('b', '2', () => Promise.reject(new Error('no')))).toBeRejected();
+    expect(await ask('b', '2')).toBe(4);
+  });
+
+  it('are no more at once than was said', async () => {
+    const answers = new RememberedBy<string>(1);
+    let worked = 0;
+    const ask = (what: string): Promise<string> => answers.at(what, '', () => Promise.resolve(`${what}${++worked}`));
+    expect([await ask('a'), await ask('b'), await ask('a')]).toEqual(['a1', 'b2', 'a3']);
   });
 });

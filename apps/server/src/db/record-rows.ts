@@ -65,7 +65,9 @@ export function withFlags(row: StoredRecord, { flags }: RecordSql): StoredRecord
 export const asStored = (value: FieldValue | undefined): string | number | null =>
   typeof value === 'boolean' ? Number(value) : (value ?? null);
 
-const marks = (count: number): string => new Array<string>(count).fill('?').join(', ');
+const marks = (count: number, mark = '?'): string => new Array<string>(count).fill(mark).join(', ');
+/** Places of so many rows of so many values. */
+const placesOf = (rows: number, values: number): string => marks(rows, `(${marks(values)})`);
 
 /** The rows of these ids that are there, the bin included. */
 export async function recordsById(
@@ -97,10 +99,12 @@ export async function insertRecords(
   for (let n = 0; n < rows.length; n += ROWS_AT_ONCE) {
     const some = rows.slice(n, n + ROWS_AT_ONCE);
     const values = some.flatMap((row) => fields.map((field) => asStored(row[field])));
-    const places = new Array<string>(some.length).fill(`(${marks(fields.length)})`).join(', ');
-    await manager.query(`${insert}${places}`, values);
+    await manager.query(`${insert}${placesOf(some.length, fields.length)}`, values);
   }
 }
+
+/** Of a row of the log: act, place, table, record, before, after. */
+const CHANGE_VALUES = 6;
 
 /** What an act did to a record: `null` before it was there. */
 export interface ChangeMade {
@@ -126,7 +130,7 @@ export async function insertAct(
     const some = changes.slice(n, n + ROWS_AT_ONCE);
     await manager.query(
       `INSERT INTO record_change (act_id, place, table_name, record_id, before, after)
-       VALUES ${new Array<string>(some.length).fill('(?, ?, ?, ?, ?, ?)').join(', ')}`,
+       VALUES ${placesOf(some.length, CHANGE_VALUES)}`,
       some.flatMap(({ place, table, before, after }) => [
         act.id,
         place,

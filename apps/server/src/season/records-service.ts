@@ -3,6 +3,7 @@ import type { Database } from '../db/database.js';
 import type { StoredRecord } from '../db/entities/record-entities.js';
 import { asStored, recordsById, recordSql, withFlags } from '../db/record-rows.js';
 import { AppError } from '../http/app-error.js';
+import { RememberedBy } from '../shared/remembered/remembered-by.js';
 import { recordDto } from '../shared/season-log/record-dto.js';
 
 /** Different questions whose counts are kept at once. */
@@ -10,7 +11,7 @@ const MOST_COUNTS = 100;
 
 /** Reading records; they are changed by acts only. */
 export class RecordsService {
-  readonly #counts = new Map<string, { readonly version: string; readonly total: Promise<number> }>();
+  readonly #counts = new RememberedBy<number>(MOST_COUNTS);
 
   constructor(private readonly database: Database) {}
 
@@ -39,17 +40,14 @@ export class RecordsService {
 
   /** Whoever pages through 80,000 looks has them counted once, until one of them is written. */
   private count(table: TableName, condition: string, values: readonly (string | number | null)[]): Promise<number> {
-    const version = this.database.versionOf([table]);
-    const what = JSON.stringify([table, condition, values]);
-    const known = this.#counts.get(what);
-    if (known?.version === version) return known.total;
-    const total = this.database.source
-      .query<{ total: number }[]>(`SELECT count(*) AS total FROM "${table}" WHERE ${condition}`, [...values])
-      .then(([row]) => row?.total ?? 0);
-    if (this.#counts.size >= MOST_COUNTS) this.#counts.clear();
-    this.#counts.set(what, { version, total });
-    total.catch(() => this.#counts.delete(what));
-    return total;
+    const { source } = this.database;
+    return this.#counts.at(JSON.stringify([table, condition, values]), this.database.versionOf([table]), async () => {
+      const [row] = await source.query<{ total: number }[]>(
+        `SELECT count(*) AS total FROM "${table}" WHERE ${condition}`,
+        [...values],
+      );
+      return row?.total ?? 0;
+    });
   }
 
   /** One record, the bin included. */

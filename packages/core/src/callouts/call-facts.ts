@@ -3,6 +3,7 @@
  *
  * Source: conventions on the safe side, each a named figure; local rules come first.
  */
+import { LADDER_M } from '../catches/index.js';
 import { DomainError, type Fields, NON_NEGATIVE } from '../shared/errors/index.js';
 
 export const CALL_KINDS = ['hangingSwarm', 'structure', 'trapTooHeavy', 'groundOrBush', 'unknown'] as const;
@@ -19,12 +20,14 @@ export type Repairer = (typeof REPAIRERS)[number];
 export const POISONS = ['no', 'suspected', 'yes', 'unknown'] as const;
 export type Poison = (typeof POISONS)[number];
 
-/** m: the highest a person reaches with both feet on the ground. */
-export const REACH = 2;
+/** m: the highest a person reaches with both feet on the ground; above it there is a ladder. */
+export const REACH = LADDER_M;
 export const HEIGHT = { min: 0, max: 100 } as const;
 export const MONTH = { min: 1, max: 12 } as const;
 export const TEMPERATURE = { min: -60, max: 60 } as const;
 export const PERSONS = { min: 1, max: 20 } as const;
+export const CLUSTERS = { min: 1, max: 20 } as const;
+export const BUILT_YEAR = { min: 1000, max: 2200 } as const;
 /** Local less UTC, min. */
 export const ZONE_OFFSET = { min: -1440, max: 1440 } as const;
 
@@ -61,3 +64,9 @@ export const isLateSummer = (month: number, south: boolean): boolean => [8, 9].i
 /** Colonies and swarms that come so late are united, or declined. */
 export const isLateSeason = (month: number, south: boolean): boolean =>
   [10, 11, 12, 1, 2].includes(northern(month, south));
+
+/** A code, and whether it applies. */
+export type Said = readonly [code: string, applies: boolean];
+/** The codes that apply, in their order. */
+export const codesOf = (said: readonly Said[]): readonly string[] =>
+  said.filter(([, applies]) => applies).map(([code]) => code);

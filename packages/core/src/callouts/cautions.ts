@@ -7,13 +7,16 @@ import { Fields } from '../shared/errors/index.js';
 import {
   type Access,
   ACCESSES,
+  BUILT_YEAR,
   byLadder,
+  codesOf,
   HEIGHT,
   JOB_KINDS,
   type JobKind,
   type Poison,
   POISONS,
   REACH,
+  type Said,
   TEMPERATURE,
 } from './call-facts.js';
 import { TRIAGE_LIMITS } from './triage.js';
@@ -43,13 +46,13 @@ export function cautionCodes(a: {
   const poison = fields.wordOr('poison', 'unknown', POISONS);
   const alone = fields.flagOr('alone', false);
   const travel = fields.flagOr('travel', true);
-  const built = fields.numberOr('builtYear', null, { min: 1000, max: 2200 });
+  const built = fields.numberOr('builtYear', null, BUILT_YEAR);
   const structure = kind === 'structure';
   const vacuum = fields.flagOr('vacuum', structure);
   const temp = fields.numberOr('tempC', null, TEMPERATURE);
   const access = fields.wordOr('access', 'unknown', ACCESSES);
   const old = built === null || built < TRIAGE_LIMITS.asbestosYear;
-  const said: readonly (readonly [code: string, applies: boolean])[] = [
+  const said: readonly Said[] = [
     ['stings', true],
     ['alone', alone],
     ['ladder', byLadder(height, access)],
@@ -68,5 +71,5 @@ export function cautionCodes(a: {
     ['transport', travel],
     ['local-rules', true],
   ];
-  return said.filter(([, applies]) => applies).map(([code]) => code);
+  return codesOf(said);
 }

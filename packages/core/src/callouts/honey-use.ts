@@ -5,7 +5,7 @@
  * hanging swarm, is a convention: registration and movement rules of the place come first. No date where an inspection ends it.
  */
 import { Fields } from '../shared/errors/index.js';
-import { type Poison, POISONS } from './call-facts.js';
+import { codesOf, type Poison, POISONS, type Said } from './call-facts.js';
 
 export const DISEASES = ['noneSeen', 'notInspected', 'suspected', 'confirmed'] as const;
 export type Disease = (typeof DISEASES)[number];
@@ -42,7 +42,7 @@ export function honeyUse(a: {
   const clean = poison === 'no';
   const doubted = poison === 'yes' || poison === 'suspected';
   const sick = disease === 'suspected' || disease === 'confirmed';
-  const said: readonly (readonly [code: string, applies: boolean])[] = [
+  const said: readonly Said[] = [
     ['register', true],
     ['cover-buckets', true],
     ['feed-no-others', true],
@@ -63,9 +63,6 @@ export function honeyUse(a: {
     feedOthers: false,
     keepBrood: (clean || poison === 'unknown') && !sick,
     quarantineDays: !clean || sick ? null : kind === 'hanging' ? SWARM_QUARANTINE_DAYS : QUARANTINE_DAYS,
-    notes: said
-      .filter(([, applies]) => applies)
-      .map(([code]) => code)
-      .sort(),
+    notes: [...codesOf(said)].sort(),
   };
 }

@@ -57,7 +57,8 @@ export {
   lossRow,
   SPEED_BASES,
 } from './loss-row.js';
-export { CALLOUT_DATA, type NestShares, type NestSize, nestSize } from './nest-size.js';
+export { CALLOUT_DATA, type NestShares } from './callout-data.js';
+export { type NestSize, nestSize } from './nest-size.js';
 export {
   closingOrder,
   type Join,

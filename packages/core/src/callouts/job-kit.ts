@@ -9,7 +9,6 @@
 import { DomainError, Fields, NON_NEGATIVE, POSITIVE } from '../shared/errors/index.js';
 import {
   type Battery,
-  BEE_DATA,
   batteryRun,
   boxesNeeded,
   FRAME_TYPES,
@@ -21,6 +20,8 @@ import {
   ACCESSES,
   byLadder,
   ceilOf,
+  CLUSTERS,
+  codesOf,
   HEIGHT,
   JOB_KINDS,
   type JobKind,
@@ -29,14 +30,15 @@ import {
   POISONS,
   type Repairer,
   REPAIRERS,
+  type Said,
   type Spread,
   spreadOf,
 } from './call-facts.js';
 import { type Power, POWERS } from './cautions.js';
-import { honeyIn, type NestShares, sharesOf, usualShares } from './nest-size.js';
+import type { NestShares } from './callout-data.js';
+import { honeyIn, piecesOf, sharesOf, usualShares } from './nest-size.js';
 
 const OVERFILL = 0.15;
-const PIECE_FILL = 0.75;
 const BANDS_A_FRAME = 3;
 const SPARE_BANDS = 1.25;
 const BUCKET = 12;
@@ -165,7 +167,7 @@ function readKit(a: KitQuestion) {
     height: f.numberOr('heightM', 0, HEIGHT),
     access: f.wordOr('access', 'unknown', ACCESSES),
     publicWay: f.flagOr('publicWay', false),
-    clusters: f.wholeOr('clusters', 1, PERSONS),
+    clusters: f.wholeOr('clusters', 1, CLUSTERS),
     carryLimit: f.numberOr('carryLimit', 20, POSITIVE),
     boxMass: f.numberOr('boxMass', 6, POSITIVE),
     trapMass: f.numberOr('trapMass', null, NON_NEGATIVE),
@@ -191,7 +193,7 @@ function combsOf(kit: Kit) {
   const { kind, combArea, shares, frameType, framesPerBox, poison, trapMass, carryLimit } = kit;
   const honeyMass = honeyIn(combArea, shares.honey);
   const suspected = poison === 'suspected';
-  const broodFrames = ceilOf((combArea * shares.brood) / (PIECE_FILL * BEE_DATA.combArea[frameType].typical));
+  const broodFrames = piecesOf(combArea * shares.brood, frameType);
   const brood = suspected ? 0 : broodFrames;
   const honey = poison === 'no' && honeyMass.typical > 0 && brood > 0 ? 1 : 0;
   const filled = brood + honey;
@@ -301,7 +303,7 @@ export function jobKit(a: KitQuestion): JobKit {
     ['firstAid', 1],
     ['phone', 1],
   ];
-  const warned: readonly (readonly [code: string, applies: boolean])[] = [
+  const warned: readonly Said[] = [
     ['honey-unknown', kit.poison !== 'no' && combs.honeyMass.typical > 0],
     ['nest-unseen', structure && kit.combArea === 0],
     ['no-power', vacuum && power.kind === 'none'],
@@ -322,6 +324,6 @@ export function jobKit(a: KitQuestion): JobKit {
     trips: tripsOf(loads, kit.carryLimit),
     carried: loads.reduce((sum, { mass }) => sum + mass, 0),
     later: structure && kit.repairs === 'keeper' ? ['repair'] : [],
-    warnings: warned.filter(([, applies]) => applies).map(([code]) => code),
+    warnings: codesOf(warned),
   };
 }

@@ -27,7 +27,7 @@ import {
   TEMPERATURE,
   ZONE_OFFSET,
 } from './call-facts.js';
-import { CALLOUT_DATA } from './nest-size.js';
+import { CALLOUT_DATA } from './callout-data.js';
 import { TRIAGE_LIMITS } from './triage.js';
 
 export const FINISHES = ['closeAtDusk', 'homeBeforeDark'] as const;

@@ -6,6 +6,7 @@
  * Source: thresholds are conventions, pitch ratios our estimate; 38 and 42 °C as in the heat clock.
  */
 import { DomainError, Fields, NON_NEGATIVE, POSITIVE } from '../shared/errors/index.js';
+import { BEE_DATA } from '../suction/index.js';
 
 export const ALARM_CODES = [
   'port-open-idle',
@@ -54,9 +55,9 @@ const READY: Partial<Readonly<Record<AlarmCode, readonly string[]>>> = {
 };
 const HOT_AND_STILL = ['open-mesh', 'shade-box'] as const;
 
-const DANGER = 315.15;
-const WARNING = 311.15;
-const WARMING_FROM = 310.15;
+const WARNING = BEE_DATA.temperature.warning.typical;
+const DANGER = BEE_DATA.temperature.danger.typical;
+const WARMING_FROM = WARNING - 1;
 const HYSTERESIS = 1.5;
 const BACK = 1.05;
 const BELOW = 0.95;

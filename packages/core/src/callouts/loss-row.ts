@@ -9,7 +9,7 @@
  */
 import { DomainError, Fields, NON_NEGATIVE, POSITIVE } from '../shared/errors/index.js';
 import { type Poison, POISONS } from './call-facts.js';
-import { SPEED_KINDS, type SpeedKind } from '../suction/index.js';
+import { BEE_DATA, SPEED_KINDS, type SpeedKind } from '../suction/index.js';
 
 export const SPEED_BASES = ['measured', 'model', 'guess'] as const;
 export const BEES_BASES = ['counted', 'weighed', 'frames', 'guess'] as const;
@@ -57,8 +57,7 @@ export interface LossRow {
 
 const NATURAL_SHARE = 0.001;
 const LEAST_BEES = 500;
-/** K, 42 °C. */
-const HEAT = 315.15;
+const HEAT = BEE_DATA.temperature.danger.typical;
 
 interface Count {
   readonly dead: number;

@@ -8,71 +8,19 @@
  * estimates of ours (0.75–0.95; 0.25–0.9; 25–40 kg), the most bees of a colony a convention.
  */
 import { DomainError, Fields, POSITIVE } from '../shared/errors/index.js';
-import { BEE_DATA } from '../suction/index.js';
+import { BEE_DATA, type FrameType } from '../suction/index.js';
 import { ceilOf, floorOf, isLateSummer, MONTH, type Spread } from './call-facts.js';
+import { CALLOUT_DATA, type NestShares } from './callout-data.js';
 
-export interface NestShares {
-  readonly brood: number;
-  readonly honey: number;
-  readonly pollen: number;
-  readonly empty: number;
-}
-
-const COVER: Spread = { low: 0.25, typical: 0.5, high: 0.9 };
-const HONEY_FACTOR: Spread = { low: 0.4, typical: 1, high: 1.8 };
 const ROUNDED = 0.85;
 const PITCH = 0.035;
 const MOST_BEES = 70_000;
 const HONEY_PER_AREA = 31;
-/** Share of a deep frame that a piece fills. */
+/** Share of a frame that a piece fills. */
 const PIECE_FILL = 0.75;
-const SHARES: NestShares = { brood: 0.3, honey: 0.45, pollen: 0.05, empty: 0.2 };
-const LATE_SUMMER: NestShares = { brood: 0.2, honey: 0.6, pollen: 0.05, empty: 0.15 };
 const SHARE_KEYS = ['brood', 'honey', 'pollen', 'empty'] as const;
 const SHARE = { min: 0, max: 1 } as const;
 const SHARE_SLACK = 0.01;
-
-export const CALLOUT_DATA = {
-  nest: { cover: COVER, honeyFactor: HONEY_FACTOR, shares: SHARES, lateSummer: LATE_SUMMER },
-  /** Minutes of each phase of a job. */
-  phases: {
-    structure: {
-      setup: { low: 30, typical: 45, high: 75 },
-      open: { low: 15, typical: 30, high: 90 },
-      search: { low: 10, typical: 30, high: 60 },
-      mesh: { low: 5, typical: 10, high: 20 },
-      wait: { low: 10, typical: 20, high: 40 },
-      close: { low: 10, typical: 15, high: 25 },
-    },
-    hangingSwarm: {
-      setup: { low: 10, typical: 15, high: 25 },
-      take: { low: 5, typical: 10, high: 20 },
-      wait: { low: 15, typical: 30, high: 60 },
-      close: { low: 3, typical: 5, high: 10 },
-    },
-    groundOrBush: {
-      setup: { low: 10, typical: 20, high: 30 },
-      take: { low: 15, typical: 30, high: 60 },
-      wait: { low: 15, typical: 30, high: 60 },
-      close: { low: 5, typical: 10, high: 15 },
-    },
-    trapTooHeavy: {
-      setup: { low: 5, typical: 10, high: 15 },
-      close: { low: 3, typical: 5, high: 10 },
-      lower: { low: 10, typical: 20, high: 40 },
-      strap: { low: 5, typical: 10, high: 20 },
-    },
-    /** Minutes a piece of brood comb, and any other. */
-    broodPiece: { low: 4, typical: 6, high: 10 },
-    otherPiece: { low: 1, typical: 2, high: 4 },
-    repairVisit: { low: 30, typical: 60, high: 150 },
-  },
-  /** Bees a second: the keeper's hand, far below the hose's limit. */
-  feedRate: { low: 6, typical: 14, high: 30 },
-  feedRateSwarm: { low: 10, typical: 30, high: 80 },
-  /** s between two cycles of suction. */
-  pause: { low: 30, typical: 60, high: 180 },
-} as const;
 
 export interface NestSize {
   readonly basis: 'combs' | 'cavity';
@@ -107,16 +55,18 @@ export function sharesOf(fields: Fields): NestShares {
 }
 
 export const usualShares = (month: number | null, south: boolean): NestShares =>
-  month !== null && isLateSummer(month, south) ? LATE_SUMMER : SHARES;
+  month !== null && isLateSummer(month, south) ? CALLOUT_DATA.nest.lateSummer : CALLOUT_DATA.nest.shares;
 
 /** kg of honey in so much comb (m2, one side). */
 export function honeyIn(combArea: number, share: number): Spread {
+  const { honeyFactor: factor } = CALLOUT_DATA.nest;
   const mass = combArea * share * HONEY_PER_AREA;
-  return { low: mass * HONEY_FACTOR.low, typical: mass, high: mass * HONEY_FACTOR.high };
+  return { low: mass * factor.low, typical: mass, high: mass * factor.high };
 }
 
-/** Pieces that fill three quarters of a deep frame. */
-export const piecesOf = (area: number): number => ceilOf(area / (PIECE_FILL * BEE_DATA.combArea.deep.typical));
+/** Pieces that fill three quarters of a frame. */
+export const piecesOf = (area: number, frame: FrameType = 'deep'): number =>
+  ceilOf(area / (PIECE_FILL * BEE_DATA.combArea[frame].typical));
 
 /**
  * Combs that are seen win over the size of the cavity. m.
@@ -153,7 +103,8 @@ export function nestSize(a: {
     : cavity && inCavity(cavity, filled);
   if (!measured) throw new DomainError('MISSING', 'combs', 'neither combs nor a cavity are given');
   const { basis, count, area } = measured;
-  const bees = (end: keyof Spread): number => Math.min(MOST_BEES, 2 * area * BEE_DATA.beesPerComb[end] * COVER[end]);
+  const bees = (end: keyof Spread): number =>
+    Math.min(MOST_BEES, 2 * area * BEE_DATA.beesPerComb[end] * CALLOUT_DATA.nest.cover[end]);
   const pieces = Math.max(count, piecesOf(area));
   const broodArea = area * shares.brood;
   return {

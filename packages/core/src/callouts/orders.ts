@@ -5,6 +5,7 @@
  * nothing is set down on bees; heat is let out as soon as nobody can leave.
  */
 import { Fields, NON_NEGATIVE } from '../shared/errors/index.js';
+import { codesOf, type Said } from './call-facts.js';
 import { gapCheck, LAYOUTS, type Layout } from '../suction/index.js';
 
 export interface OrderStep {
@@ -201,7 +202,7 @@ function closingOf(a: ClosingQuestion): Closing {
 
 function warningsOf({ layout, gate, slide, slot, plunger, join, brood, stay }: Closing): readonly string[] {
   const joins = join !== 'none';
-  const said: readonly (readonly [code: string, applies: boolean])[] = [
+  const said: readonly Said[] = [
     ['brood-waits', stay && brood],
     ['may-build-above', layout === 'topBox' && slide && joins && !brood && !plunger],
     [NO_GATE, !gate && !stay],
@@ -210,7 +211,7 @@ function warningsOf({ layout, gate, slide, slot, plunger, join, brood, stay }: C
     ['slot-not-measured', slide && slot === null],
     ['slot-passes-bees', slide && passesBees(slot)],
   ];
-  return said.filter(([, applies]) => applies).map(([code]) => code);
+  return codesOf(said);
 }
 
 /**

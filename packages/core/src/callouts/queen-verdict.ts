@@ -7,6 +7,7 @@
  * counting signs and no frequency: words first, the number on request.
  */
 import { DomainError, Fields, NON_NEGATIVE } from '../shared/errors/index.js';
+import { codesOf, type Said } from './call-facts.js';
 
 interface Weight {
   readonly weight: number;
@@ -227,7 +228,7 @@ export function queenVerdict(a: {
     return mass !== null && mass < CAST_KG ? 'cast-possible' : 'one';
   })();
   const counted = proven || positive !== 0 || negative !== 0;
-  const said: readonly (readonly [code: string, applies: boolean])[] = [
+  const said: readonly Said[] = [
     ['eggs-brought', proofs.brought],
     ['laying-workers', proofs.laying],
     ['no-signs', !proven && !counted],
@@ -240,6 +241,6 @@ export function queenVerdict(a: {
     verdict,
     case: which,
     look: lookOf({ verdict, which, now, broodBrought, proofs }),
-    notes: said.filter(([, applies]) => applies).map(([code]) => code),
+    notes: codesOf(said),
   };
 }

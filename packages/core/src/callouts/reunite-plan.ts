@@ -9,6 +9,7 @@
  * Left out: local law on disease and treatments, which comes first.
  */
 import { dateOfDay, wallTime } from '../shared/calendar/index.js';
+import { codesOf, type Said } from './call-facts.js';
 import { type Days, daysOf } from './reunite-days.js';
 import { REUNITE_CODES, type ReuniteCode, stepsOf } from './reunite-steps.js';
 import { baseOf, HOT, type Story, storyOf, type TakenColony } from './reunite-story.js';
@@ -28,10 +29,8 @@ export interface ReunitePlan {
   readonly notes: readonly string[];
 }
 
-const COOL = 25;
 /** m: moved so far, they find their way back. */
 const TOO_NEAR = { over: 1, under: 5000 };
-type Said = readonly [code: string, applies: boolean];
 
 /** A queen who has to fly, or who is not there: what an excluder that was asked for would do. */
 function excluderNotes({ kind, queen, caged, asked }: Story, { brooding, cast }: Days): readonly Said[] {
@@ -44,14 +43,10 @@ function excluderNotes({ kind, queen, caged, asked }: Story, { brooding, cast }:
 }
 
 /** What heat, known or not, says against shutting them in. */
-function heatNotes(
-  { kind, queen, tMax, ladder }: Story,
-  { brooding, stays, restraint, joinDay }: Days,
-): readonly Said[] {
+function heatNotes({ kind, queen, tMax }: Story, { brooding, stays, restraint, joinDay, base }: Days): readonly Said[] {
   const trap = kind === 'trap';
-  const next = tMax(1);
-  // A trap that is lowered in the morning of a cool day is shut in from the night after.
-  const night = ladder && next !== null && next < COOL ? 1 : 0;
+  // Lowered in the morning of a cool day it stands in the shade, and is shut in from the night after.
+  const night = base.some(({ code }) => code === 'shade') ? 1 : 0;
   const shut = [tMax(night + 1), tMax(night + 2)];
   const held = !brooding && queen !== 'none' && (restraint === 'none' || trap);
   const hot = held && shut.some((one) => one !== null && one >= HOT);
@@ -83,10 +78,7 @@ function notesOf(story: Story, days: Days, codes: ReadonlySet<ReuniteCode>): rea
     ['late-season', late],
     ['unite-or-decline', late],
   ];
-  return said
-    .filter(([, applies]) => applies)
-    .map(([code]) => code)
-    .sort();
+  return [...codesOf(said)].sort();
 }
 
 /**

@@ -9,9 +9,12 @@ import { Fields, NON_NEGATIVE } from '../shared/errors/index.js';
 import {
   type Access,
   ACCESSES,
+  BUILT_YEAR,
   byLadder,
   CALL_KINDS,
   type CallKind,
+  CLUSTERS,
+  codesOf,
   HEIGHT,
   isLateSeason,
   MONTH,
@@ -137,7 +140,7 @@ function readCall(a: Call) {
     wiring: yesNo('wiring'),
     lockedOff: f.flagOr('powerLockedOff', false),
     asbestos: f.wordOr('asbestos', 'unknown', ASBESTOS),
-    built: f.numberOr('builtYear', null, { min: 1000, max: 2200 }),
+    built: f.numberOr('builtYear', null, BUILT_YEAR),
     repairs: f.wordOr('repairsBy', 'unknown', REPAIRERS),
     allergy: f.wordOr('allergy', 'unknown', ALLERGIES),
     alone: f.flagOr('alone', false),
@@ -148,7 +151,7 @@ function readCall(a: Call) {
     thunder: f.flagOr('thunder', false),
     toSunset: f.numberOr('minutesToSunset', null),
     trapMass: f.numberOr('trapMassKg', null, NON_NEGATIVE),
-    clusters: f.wholeOr('clusters', 1, { min: 1, max: 20 }),
+    clusters: f.wholeOr('clusters', 1, CLUSTERS),
     month: f.has('month') ? f.whole('month', MONTH) : null,
     south: f.flagOr('south', false),
   };
@@ -304,7 +307,7 @@ function questionsOf(f: Facts): readonly string[] {
   const building = isBuilding(f);
   const tree = isTree(f);
   const maybeHigh = f.height === null || f.height > REACH;
-  const asked: readonly (readonly [code: string, open: boolean])[] = [
+  return codesOf([
     ['what', f.kind === 'unknown'],
     ['bees', f.bees === 'unknown'],
     ['photo', f.kind === 'unknown' || f.bees === 'unknown'],
@@ -323,8 +326,7 @@ function questionsOf(f: Facts): readonly string[] {
     ['treeProtection', tree && f.treeProtected === 'unknown'],
     ['otherSpecies', tree && f.otherSpecies === 'unknown'],
     ['mass', f.kind === 'trapTooHeavy' && f.trapMass === null],
-  ];
-  return asked.filter(([, open]) => open).map(([code]) => code);
+  ]);
 }
 
 /** Without these answers nobody goes. */

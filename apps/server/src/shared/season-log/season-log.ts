@@ -6,6 +6,7 @@ import { minuteAt, offsetAt } from './site-date.js';
 import type { Database } from '../../db/database.js';
 import type { Clock } from '../clock/clock.js';
 import { Remembered } from '../remembered/remembered.js';
+import { RememberedBy } from '../remembered/remembered-by.js';
 import { View } from '../remembered/view.js';
 import { ViewTurns } from '../remembered/view-turns.js';
 
@@ -142,7 +143,7 @@ const IN_SPAN = `deployment_id IN (
 export class SeasonLog {
   readonly #turns: ViewTurns;
   readonly #traps = new Remembered<readonly TrapLine[]>();
-  readonly #rows = new Map<string, Remembered<unknown[]>>();
+  readonly #rows = new RememberedBy<unknown[]>(MOST_KEPT);
   #minute: { readonly number: number; readonly wall: string } | null = null;
 
   constructor(
@@ -353,11 +354,8 @@ export class SeasonLog {
 
   /** Rows of tables that change seldom, read once until one of them is written. */
   private kept<T>(tables: readonly TableName[], sql: string, values: readonly unknown[] = []): Promise<T[]> {
-    const what = JSON.stringify([sql, values]);
-    const known = this.#rows.get(what) ?? new Remembered<unknown[]>();
-    if (this.#rows.size >= MOST_KEPT) this.#rows.clear();
-    this.#rows.set(what, known);
-    return known.at(this.database.versionOf(tables), () => this.query<T>(sql, values)) as Promise<T[]>;
+    const moment = this.database.versionOf(tables);
+    return this.#rows.at(JSON.stringify([sql, values]), moment, () => this.query<T>(sql, values)) as Promise<T[]>;
   }
 
   private async query<T>(sql: string, values: readonly unknown[] = []): Promise<T[]> {

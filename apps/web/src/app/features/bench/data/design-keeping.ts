@@ -1,10 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { Router } from '@angular/router';
 import type { ConflictChoice } from '../../../shared/documents/conflict-bar';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { UndoToast } from '../../../shared/layout/undo-toast';
-import { benchLink } from '../../../shared/routes/paths';
 import { BuildDialog, type BuildOrder } from '../ui/build-dialog';
 import { DesignActions } from './design-actions';
 import { DesignEditorStore } from './design-editor-store';
@@ -16,7 +14,6 @@ export class DesignKeeping {
   readonly #store = inject(DesignEditorStore);
   readonly #versions = inject(VersionsStore);
   readonly #actions = inject(DesignActions);
-  readonly #router = inject(Router);
   readonly #toast = inject(UndoToast);
   readonly #dialog = inject(MatDialog);
 
@@ -37,26 +34,11 @@ export class DesignKeeping {
   }
 
   copy(): void {
-    const document = this.#store.document();
-    if (document)
-      this.#store.flush().subscribe({
-        complete: () => {
-          this.#actions.copy(document);
-        },
-      });
+    this.#actions.copyOpen(this.#store);
   }
 
   remove(): void {
-    this.#store.remove().subscribe({
-      next: (deleted) => {
-        void this.#router.navigate([...benchLink()]).then(() => {
-          this.#actions.removed(deleted);
-        });
-      },
-      error: (failure: ApiFailure) => {
-        this.#toast.tell(failure.message);
-      },
-    });
+    this.#actions.removeOpen(this.#store);
   }
 
   resolve(choice: ConflictChoice): void {

@@ -22,7 +22,7 @@ import {
   swarmSizeLink,
 } from '../../../shared/routes/paths';
 import { optionsOf } from '../../../shared/fields/pick';
-import { KeptField } from '../../../shared/records/kept-field';
+import { KeptFields, type KeptLine } from '../../../shared/records/kept-fields';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { binned, RecordsApi } from '../../../shared/season/records-api';
 import { FOLLOWUP_NAMES, METHOD_NAMES, QUEEN_NAMES } from '../../../shared/season/season-words';
@@ -60,7 +60,7 @@ const SIZED_BY_NAMES = {
     MatCheckboxModule,
     MatFormFieldModule,
     MatInputModule,
-    KeptField,
+    KeptFields,
     DayField,
     SwarmPlace,
     QueenSigns,
@@ -98,10 +98,18 @@ export class CatchPage {
     hang: hangLink(),
     newCatch: newCatchLink(),
   };
-  protected readonly lists = {
-    queen: optionsOf(QUEEN_NAMES),
-    sizedBy: optionsOf(SIZED_BY_NAMES),
-    method: optionsOf(METHOD_NAMES),
+  protected readonly lines: Readonly<Record<'method' | 'mass' | 'size' | 'after', readonly KeptLine<'catches'>[]>> = {
+    method: [{ field: 'method', says: 'how it was caught', choices: optionsOf(METHOD_NAMES) }],
+    mass: [{ field: 'massKg', says: 'mass of bees' }],
+    size: [
+      { field: 'framesCovered', says: 'frames covered' },
+      { field: 'sizedBy', says: 'sized by', choices: optionsOf(SIZED_BY_NAMES), act: 'how it was sized' },
+      { field: 'queen', says: 'queen', choices: optionsOf(QUEEN_NAMES) },
+    ],
+    after: [
+      { field: 'wentTo', says: 'went to', act: 'where it went' },
+      { field: 'notes', says: 'note' },
+    ],
   };
   protected readonly kinds = FOLLOWUP_KINDS.map((kind) => ({ kind, name: FOLLOWUP_NAMES[kind] }));
   protected readonly ranges = {

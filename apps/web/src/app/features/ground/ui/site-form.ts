@@ -3,7 +3,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RISKS } from '@yewridge/contract/season';
-import { KeptField } from '../../../shared/records/kept-field';
+import { KeptFields, type KeptLine } from '../../../shared/records/kept-fields';
 import { SHADE_NAMES } from '../../../shared/season/season-words';
 import { HOW_NAMES, LANDMARK_NAMES, PERMISSION_NAMES, RISK_NAMES, WEEKDAY_NAMES } from '../data/ground-words';
 import { readPlace, shownPlace } from '../../../shared/season/place-said';
@@ -15,7 +15,7 @@ const ALL_DAYS = ['0', '1', '2', '3', '4', '5', '6'] as const;
 /** The fields of a site; each change is said at once. */
 @Component({
   selector: 'yw-site-form',
-  imports: [MatCheckboxModule, MatFormFieldModule, MatInputModule, KeptField],
+  imports: [MatCheckboxModule, MatFormFieldModule, MatInputModule, KeptFields],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './site-form.html',
   styleUrl: './site-form.scss',
@@ -26,12 +26,28 @@ export class SiteForm {
   readonly changed = output<Partial<SiteFields>>();
   readonly newOwner = output<string>();
 
-  protected readonly lists = {
-    landmark: optionsOf(LANDMARK_NAMES),
-    shade: optionsOf(SHADE_NAMES),
-    permission: optionsOf(PERMISSION_NAMES),
-    how: optionsOf(HOW_NAMES),
+  protected readonly lines: Readonly<Record<'name' | 'find' | 'sizes' | 'notes', readonly KeptLine<'sites'>[]>> = {
+    name: [{ field: 'name', says: 'name' }],
+    find: [
+      { field: 'landmark', says: 'landmark', choices: optionsOf(LANDMARK_NAMES) },
+      { field: 'landmarkNote', says: 'how to find it' },
+      { field: 'shade', says: 'light', choices: optionsOf(SHADE_NAMES) },
+    ],
+    sizes: [
+      { field: 'heightUsedM', says: 'height used' },
+      { field: 'elevationM', says: 'above the sea' },
+      { field: 'waterM', says: 'to water' },
+      { field: 'effort', says: 'effort of a visit' },
+    ],
+    notes: [{ field: 'notes', says: 'notes' }],
   };
+  protected readonly permission = computed((): readonly KeptLine<'sites'>[] => [
+    { field: 'permission', says: 'permission', choices: optionsOf(PERMISSION_NAMES) },
+    { field: 'permissionHow', says: 'given', choices: optionsOf(HOW_NAMES) },
+    { field: 'permissionOn', says: 'said on' },
+    { field: 'permissionUntil', says: 'until' },
+    { field: 'ownerId', says: 'owner', choices: this.owners(), unsaid: 'not known' },
+  ]);
   protected readonly risks = RISKS.map((id) => ({ id, name: RISK_NAMES[id] }));
   protected readonly days = ALL_DAYS.map((id) => ({ id, name: (WEEKDAY_NAMES[Number(id)] ?? '').slice(0, 2) }));
   /** Only another place takes away what is being typed; another name does not. */

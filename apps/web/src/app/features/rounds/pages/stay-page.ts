@@ -19,7 +19,7 @@ import {
   trapLink,
   visitLink,
 } from '../../../shared/routes/paths';
-import { KeptField } from '../../../shared/records/kept-field';
+import { KeptFields, type KeptLine } from '../../../shared/records/kept-fields';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { changed, RecordsApi } from '../../../shared/season/records-api';
 import { dayLong, ENTRANCE_NAMES, HUNG_BY_NAMES } from '../../../shared/season/season-words';
@@ -41,7 +41,7 @@ type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
     PickList,
     MatFormFieldModule,
     MatInputModule,
-    KeptField,
+    KeptFields,
     VerdictLine,
     SensorChart,
     PhotoStrip,
@@ -66,7 +66,18 @@ export class StayPage {
   protected readonly ending = signal(false);
   protected readonly oilProblem = signal<string | null>(null);
   protected readonly showChanges = signal(false);
-  protected readonly lists = { hungBy: optionsOf(HUNG_BY_NAMES), entrance: optionsOf(ENTRANCE_NAMES) };
+  /** A day on which it came down is put right, and none is said here: taking down is an act of its own. */
+  protected readonly lines = computed((): readonly KeptLine<'deployments'>[] => [
+    { field: 'hungOn', says: 'hung on', act: 'day of hanging put right' },
+    ...(this.view.data()?.stay.takenDownOn === null
+      ? []
+      : [{ field: 'takenDownOn', says: 'taken down on', act: 'day it came down put right' } as const]),
+    { field: 'heightM', says: 'entrance above ground', act: 'height put right' },
+    { field: 'facingDeg', says: 'faces', act: 'facing put right' },
+    { field: 'hungBy', says: 'hung by', choices: optionsOf(HUNG_BY_NAMES), act: 'how it hangs put right' },
+    { field: 'entrance', says: 'entrance', choices: optionsOf(ENTRANCE_NAMES), act: 'entrance put right' },
+    { field: 'notes', says: 'note' },
+  ]);
   protected readonly steps = (['none', 'few', 'tens', 'stream'] as const).map((id) => ({ id, name: STEP_NAMES[id] }));
   protected readonly links = { rounds: roundsLink(), hang: hangLink(), newCatch: newCatchLink() };
   protected readonly catchLink = catchLink;

@@ -1,11 +1,9 @@
 import { inject, Injectable } from '@angular/core';
-import { Router } from '@angular/router';
 import { type DriveOffer, type OpenedBand, type Rig, withOpening } from '@yewridge/core/suction';
 import type { ConflictChoice } from '../../../shared/documents/conflict-bar';
 import type { PartChange } from '../../../shared/fields/field';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { UndoToast } from '../../../shared/layout/undo-toast';
-import { suctionLink } from '../../../shared/routes/paths';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { driveWords } from './drive-words';
 import { RigActions } from './rig-actions';
@@ -18,7 +16,6 @@ import { OPENER_NAMES } from './rig-words';
 export class RigCommands {
   readonly #store = inject(RigStore);
   readonly #actions = inject(RigActions);
-  readonly #router = inject(Router);
   readonly #toast = inject(UndoToast);
   readonly #system = inject(UnitChoice).system;
 
@@ -82,25 +79,10 @@ export class RigCommands {
   }
 
   copy(): void {
-    const document = this.#store.document();
-    if (!document) return;
-    this.#store.flush().subscribe({
-      complete: () => {
-        this.#actions.copy(document);
-      },
-    });
+    this.#actions.copyOpen(this.#store);
   }
 
   remove(): void {
-    this.#store.remove().subscribe({
-      next: (deleted) => {
-        void this.#router.navigate([...suctionLink()]).then(() => {
-          this.#actions.removed(deleted);
-        });
-      },
-      error: (failure: ApiFailure) => {
-        this.#toast.tell(failure.message);
-      },
-    });
+    this.#actions.removeOpen(this.#store);
   }
 }
