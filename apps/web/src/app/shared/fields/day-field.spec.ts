@@ -66,6 +66,22 @@ describe('a day that is typed', () => {
     expect(given).toEqual(['2026-04-18']);
   });
 
+  it('what is typed and not left yet stays when the record comes anew, but not when it holds another day', async () => {
+    const box = (fixture.nativeElement as HTMLElement).querySelector('input')!;
+    const type = (text: string): void => {
+      box.value = text;
+      box.dispatchEvent(new Event('input'));
+    };
+    type('4 Ap');
+    fixture.componentInstance.record.set({});
+    await fixture.whenStable();
+    expect(box.value).toBe('4 Ap');
+    fixture.componentInstance.kept.set('2026-05-20');
+    await fixture.whenStable();
+    expect(box.value).toBe('20 May 2026');
+    expect(fixture.componentInstance.given).toEqual([]);
+  });
+
   it('what is no day is told, and what is kept stays', async () => {
     const { given } = fixture.componentInstance;
     for (const text of ['31.2.', '13', 'soon', '4 Foo 2026']) {

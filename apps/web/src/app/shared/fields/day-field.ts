@@ -2,7 +2,6 @@ import {
   booleanAttribute,
   ChangeDetectionStrategy,
   Component,
-  computed,
   input,
   linkedSignal,
   output,
@@ -43,6 +42,7 @@ export function givenDayFault(day: string): string | null {
         [attr.aria-label]="label()"
         [attr.aria-invalid]="fault() !== null"
         [value]="shown()"
+        (input)="pending = true"
         (dateChange)="leave($event.value, box.value)"
       />
       <mat-datepicker-toggle matIconSuffix [for]="calendar" aria-label="Open calendar" />
@@ -68,13 +68,18 @@ export class DayField {
   readonly fault = signal<string | null>(null);
   /** ISO day as it stands there now; '' for none, or what is no day. */
   readonly day = linkedSignal(() => this.value());
-  protected readonly shown = computed(() => {
-    this.keptOf();
-    const day = this.value();
-    return day === '' ? null : DateTime.fromISO(day);
+  /** Typed and not left yet: a record that comes anew and says nothing new must not take it away. */
+  protected pending = false;
+  protected readonly shown = linkedSignal<{ day: string; kept: unknown }, DateTime | null>({
+    source: () => ({ day: this.value(), kept: this.keptOf() }),
+    computation: ({ day }, previous) => {
+      if (previous?.source.day === day && this.pending) return previous.value;
+      return day === '' ? null : DateTime.fromISO(day);
+    },
   });
 
   protected leave(day: DateTime | null, text: string): void {
+    this.pending = false;
     const iso = day?.isValid ? (day.toISODate() ?? '') : '';
     const unreadable = iso === '' && (text.trim() !== '' || this.needed());
     this.day.set(iso);

@@ -129,7 +129,10 @@ describe('a column of a record that is kept', () => {
   it('a record that comes anew and says nothing new takes no text away that is being typed', async () => {
     const name = await line('name');
     await name.focus();
-    await name.setValue('Old weir, upper');
+    const box = (fixture.nativeElement as HTMLElement).querySelector('input')!;
+    box.value = 'Old weir, upper';
+    // As a browser sends it: the harness's does not bubble.
+    box.dispatchEvent(new Event('input', { bubbles: true }));
     host.site.set({ ...WEIR, notes: 'said by somebody else' });
     await fixture.whenStable();
     expect(await name.getValue()).toBe('Old weir, upper');

@@ -32,7 +32,7 @@ import type { Value } from './record-words';
       display: block;
     }
   `,
-  host: { '(focusin)': 'within = true', '(focusout)': 'within = false', '(keydown.enter)': 'entered($event)' },
+  host: { '(input)': 'pending = true', '(focusout)': 'pending = false', '(keydown.enter)': 'entered($event)' },
 })
 export class KeptField<T extends TableName> {
   readonly table = input.required<T>();
@@ -45,7 +45,8 @@ export class KeptField<T extends TableName> {
   /** The column with what was said of it; `null` where it was taken away. */
   readonly said = output<Partial<Fields<T>>>();
 
-  protected within = false;
+  /** A text that was typed and is not said yet. */
+  protected pending = false;
   protected readonly control = computed(
     () =>
       new FormControl<Value>(null, {
@@ -87,7 +88,7 @@ export class KeptField<T extends TableName> {
 
   /** A size or a day keeps what is typed in its own box; a choice is made or it is not. */
   #typing(): boolean {
-    return this.within && columnOf(this.table(), this.field()).kind === 'text';
+    return this.pending && columnOf(this.table(), this.field()).kind === 'text';
   }
 
   #of(kept: Fields<T>): Value {

@@ -81,6 +81,15 @@ describe('a size that is a record', () => {
     expect(said()).toEqual([null]);
   });
 
+  it('what is typed and not said yet stays when the record comes anew for another reason, and is said when it is left', async () => {
+    await field.type('320');
+    fixture.componentInstance.kept.set({ height: 0.2 });
+    await fixture.whenStable();
+    expect(await field.text()).toBe('320');
+    await field.leave();
+    expect(said()).toEqual([0.32]);
+  });
+
   it('what cannot be used stays when the record comes anew for another reason', async () => {
     await field.type('9000');
     await field.leave();

@@ -85,6 +85,8 @@ export class SizeField {
   protected readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   protected readonly field = viewChild.required(MatInput);
   readonly #focused = signal(false);
+  /** What stands in the box was typed and is not said yet: a record that comes anew and says nothing new must not take it away. */
+  #pending = false;
 
   /** What stands in the box: the value, unless the text there means that value already or cannot be used. */
   protected readonly text = linkedSignal<{ value: number | null; system: UnitSystem; kept: unknown }, string>({
@@ -122,8 +124,8 @@ export class SizeField {
     this.text.set(text);
     const read = this.#read(text);
     this.#keep(read.ok ? null : text);
-    if (this.whenLeft() && this.#focused()) return;
-    this.#say(read);
+    this.#pending = this.whenLeft() && this.#focused();
+    if (!this.#pending) this.#say(read);
   }
 
   protected focusIn(): void {
@@ -133,6 +135,7 @@ export class SizeField {
 
   protected focusOut(): void {
     this.#focused.set(false);
+    this.#pending = false;
     const read = this.#read(this.text());
     if (read.ok) {
       // What is said now comes back as the value; until then the box shows it as it will stand.
@@ -156,6 +159,7 @@ export class SizeField {
     } else if (event.key === 'Escape' || (event.key === 'z' && (event.ctrlKey || event.metaKey))) {
       if (this.#read(this.text()).ok) return;
       event.preventDefault();
+      this.#pending = false;
       this.text.set(this.#shown(this.value()));
       this.#keep(null);
     }
@@ -188,6 +192,7 @@ export class SizeField {
     if (typeof kept === 'string') return kept;
     if (previous?.source.system === system) {
       // Half a fraction ("9 5") means nothing yet, and the value of the stroke before it may only arrive now.
+      if (this.#pending && previous.source.value === value) return previous.value;
       const read = this.#read(previous.value);
       if (this.#focused() && (!read.ok || read.value === value)) return previous.value;
       // A record that comes anew with the same value takes nothing away that somebody still has to put right.
