@@ -1,0 +1,62 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { PAGES } from '../support/pages.js';
+import { DEMO_PORT } from '../support/ports.js';
+import { expect, test } from '../support/test.js';
+
+const DEMO = `http://localhost:${DEMO_PORT}`;
+
+async function opened(page: Page, path: string, ready: string): Promise<void> {
+  await page.goto(DEMO + path);
+  await page.locator(ready).first().waitFor({ timeout: 60_000 });
+}
+
+/** What is folded in on a page at first. */
+async function unfolded(page: Page, path: string): Promise<void> {
+  const rows = path.endsWith('tall-nuc')
+    ? ['Try a site', /^Board on a limb stub/, /^Lid, comb and boards/, /^Room/, /^5-frame deep/]
+    : path.endsWith('loft-rig')
+      ? [/^Hose/]
+      : [];
+  for (const name of rows) await page.getByRole('button', { name }).click();
+  if (rows.length > 0) await page.getByRole('button', { name: 'Show working', exact: true }).click();
+}
+
+async function grave(page: Page, rules?: string[]): Promise<string[]> {
+  const axe = rules ? new AxeBuilder({ page }).withRules(rules) : new AxeBuilder({ page });
+  const { violations } = await axe.analyze();
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html ?? ''}`);
+}
+
+for (const [place, pages] of Object.entries(PAGES)) {
+  test.describe(`every page of ${place}`, () => {
+    test('keeps nobody out, by day, by night and at dusk', async ({ page }) => {
+      test.setTimeout(600_000);
+      await page.emulateMedia({ reducedMotion: 'reduce' });
+      for (const [path, ready] of pages) {
+        await opened(page, path, ready);
+        await unfolded(page, path);
+        expect(await grave(page), path).toEqual([]);
+        // A theme changes colours and nothing else.
+        for (const theme of ['night', 'dusk']) {
+          await page.evaluate((wanted) => {
+            document.documentElement.dataset['theme'] = wanted;
+          }, theme);
+          expect(await grave(page, ['color-contrast']), `${path} at ${theme}`).toEqual([]);
+        }
+      }
+    });
+
+    test('is cut off nowhere on a phone', async ({ page }) => {
+      test.setTimeout(600_000);
+      await page.setViewportSize({ width: 390, height: 844 });
+      for (const [path, ready] of pages) {
+        await opened(page, path, ready);
+        const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+        expect(wide, path).toBeLessThanOrEqual(390);
+      }
+    });
+  });
+}
