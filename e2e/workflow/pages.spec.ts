@@ -22,6 +22,15 @@ async function unfolded(page: Page, path: string): Promise<void> {
   if (rows.length > 0) await page.getByRole('button', { name: 'Show working', exact: true }).click();
 }
 
+/** In the colours of a theme, once they have all faded over. */
+async function inColours(page: Page, theme: string): Promise<void> {
+  await page.evaluate(async (wanted) => {
+    document.documentElement.dataset['theme'] = wanted;
+    await new Promise(requestAnimationFrame);
+    await Promise.allSettled(document.getAnimations().map(({ finished }) => finished));
+  }, theme);
+}
+
 async function grave(page: Page, rules?: string[]): Promise<string[]> {
   const axe = rules ? new AxeBuilder({ page }).withRules(rules) : new AxeBuilder({ page });
   const { violations } = await axe.analyze();
@@ -41,9 +50,7 @@ for (const [place, pages] of Object.entries(PAGES)) {
         expect(await grave(page), path).toEqual([]);
         // A theme changes colours and nothing else.
         for (const theme of ['night', 'dusk']) {
-          await page.evaluate((wanted) => {
-            document.documentElement.dataset['theme'] = wanted;
-          }, theme);
+          await inColours(page, theme);
           expect(await grave(page, ['color-contrast']), `${path} at ${theme}`).toEqual([]);
         }
       }
@@ -52,8 +59,9 @@ for (const [place, pages] of Object.entries(PAGES)) {
     test('is cut off nowhere on a phone', async ({ page }) => {
       test.setTimeout(600_000);
       await page.setViewportSize({ width: 390, height: 844 });
-      for (const [path, ready] of pages) {
-        await opened(page, path, ready);
+      for (const [path] of pages) {
+        await opened(page, path, 'h1');
+        await expect(page.locator('yw-waiting')).toHaveCount(0, { timeout: 60_000 });
         const wide = await page.evaluate(() => document.documentElement.scrollWidth);
         expect(wide, path).toBeLessThanOrEqual(390);
       }

@@ -9,6 +9,8 @@ import { benchRoutes } from './bench/bench-routes.js';
 import { CatchesService } from './catches/catches-service.js';
 import { nextStepDays } from './catches/plans.js';
 import { catchesRoutes } from './catches/catches-routes.js';
+import { callsRoutes } from './callouts/calls-routes.js';
+import { CallsService } from './callouts/calls-service.js';
 import type { Database } from './db/database.js';
 import { DesignEntity } from './db/entities/design-entity.js';
 import { RigEntity } from './db/entities/rig-entity.js';
@@ -131,6 +133,7 @@ function seasonOf({ database, acts, clock, log, readings, hemisphere }: SeasonPa
   const lures = new Lures(log);
   const scouts = new ScoutsLearnt(log);
   const catches = new CatchesService(database, log);
+  const calls = new CallsService(database, log);
   const rounds = new RoundsService({
     log,
     hemisphere,
@@ -146,12 +149,14 @@ function seasonOf({ database, acts, clock, log, readings, hemisphere }: SeasonPa
     clockOfSeason,
     () => rounds.due(),
     () => catches.plans(),
+    () => calls.today(),
   );
   return [
     seasonRoutes(new RecordsService(database), acts),
     roundsRoutes(rounds),
     groundRoutes(new GroundService(database, log, hanging)),
     catchesRoutes(catches),
+    callsRoutes(calls),
     todayRoutes(
       today,
       new SeasonSheet({ log, clock: clockOfSeason, lures, scouts, hemisphere }),

@@ -283,6 +283,6 @@ describe('a file that is large', () => {
       expect(answer.status).withContext(start.toString()).toBe(200);
       expect((answer.body as FilePlanDto).faultCount).toBe(1);
     }
-    expect(((await bench.http.get('/api/v1/catches/board')).body as CatchBoardDto).cards.length).toBe(30);
+    expect(((await bench.http.get('/api/v1/catches/board')).body as CatchBoardDto).cards.length).toBe(33);
   });
 });

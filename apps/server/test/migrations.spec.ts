@@ -38,6 +38,8 @@ async function undoTo(source: DataSource, name: string): Promise<void> {
   for (const _ of after.slice(after.indexOf(name))) await undo(source);
 }
 const SAY_NO_MORE = 'SayNoMore20261129150000';
+/** Came after it: with their tables go their rows. */
+const LATER: readonly string[] = ['callouts', 'collections', 'spells', 'pieces', 'signs', 'tasks'];
 
 describe('every migration, on a database with the rows of a whole demo', () => {
   let source: DataSource;
@@ -73,7 +75,8 @@ describe('every migration, on a database with the rows of a whole demo', () => {
   it('that makes room for nothing having been said keeps every row to the field, up and down', async () => {
     const rowsOf = async (): Promise<string> => {
       const all: unknown[] = [];
-      for (const table of TABLES) all.push(await source.query(`SELECT * FROM "${table}" ORDER BY id`));
+      for (const table of TABLES.filter((one) => !LATER.includes(one)))
+        all.push(await source.query(`SELECT * FROM "${table}" ORDER BY id`));
       return JSON.stringify(all);
     };
     const before = await rowsOf();
@@ -81,7 +84,9 @@ describe('every migration, on a database with the rows of a whole demo', () => {
     const older = await rowsOf();
     expect(older).not.toBe(before);
     await source.runMigrations();
-    expect(await rowsOf()).toBe(before);
+    // Out of a wall is by vacuum to the version before, and stays so.
+    expect(before).toContain('"method":"cutOut"');
+    expect(await rowsOf()).toBe(before.replaceAll('"method":"cutOut"', '"method":"vacuum"'));
     expect(await broken(source)).toEqual([]);
   });
 

@@ -26,6 +26,19 @@ const LEAST: Readonly<Record<TableName, Row>> = {
   weather: { date: '2026-04-20', source: 'measured' },
   combs: { name: 'C-1', drawnYear: 2024, state: 'spare' },
   readings: { deploymentId: 'deployments', at: '2026-04-11T10:00', label: 'field', value: 0, source: 'measured' },
+  callouts: {
+    calledAt: '2026-05-14T17:40',
+    place: 'Cider lane',
+    kind: 'unknown',
+    poison: 'unknown',
+    permission: 'unknown',
+    state: 'called',
+  },
+  collections: { calloutId: 'callouts' },
+  spells: { collectionId: 'collections', startedAt: '2026-05-14T18:20:00' },
+  pieces: { collectionId: 'collections', use: 'brood' },
+  signs: { collectionId: 'collections', at: '2026-05-14T18:40', sign: 'fanning' },
+  tasks: { calloutId: 'callouts', code: 'join', state: 'open' },
 };
 
 /** A row as it lies in the database, without what is empty. */

@@ -8,7 +8,7 @@ import type {
 import type { RecordDto } from '@yewridge/contract/season';
 import { catchStage, inLifeOrder } from '@yewridge/core/catches';
 import { addDays, type IsoDate } from '@yewridge/core/season';
-import { IsNull, MoreThanOrEqual } from 'typeorm';
+import { IsNull, MoreThanOrEqual, Not } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { AppError } from '../http/app-error.js';
@@ -20,7 +20,9 @@ import { PLAN_DAYS, planOf, planSources, type PlanSources, trackOf } from './pla
 const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
 
 /** Its steps may go on: neither settled nor lost, and not so old that no weather counts any more. */
-function liveCard({ stage, caught }: CatchCardDto, today: IsoDate): boolean {
+function liveCard({ stage, caught, calloutId }: CatchCardDto, today: IsoDate): boolean {
+  // What came by a call-out has the steps of its call-out.
+  if (calloutId !== null) return false;
   return stage !== 'settled' && stage !== 'lost' && caught.foundOn >= addDays(today, -PLAN_DAYS);
 }
 
@@ -60,6 +62,7 @@ export class CatchesService {
   async plan(id: string): Promise<CatchPlanDto | null> {
     const card = (await this.board()).cards.find(({ caught }) => caught.id === id);
     if (!card) throw new AppError('NOT_FOUND');
+    if (card.calloutId !== null) return null;
     return planOf(card, await this.planSources(card.caught.foundOn), this.log);
   }
 
@@ -110,6 +113,10 @@ export class CatchesService {
     const byCatch = groupedBy(followups as unknown as RecordDto<'followups'>[], ({ catchId }) => catchId);
     const stays = new Map((await this.log.stays({ ...ALL_YEARS, from: since })).map((stay) => [stay.id, stay]));
     const number = new Map((await this.log.traps()).map((trap) => [trap.id, trap.number]));
+    const calls = await this.database.source
+      .getRepository(RECORD_ENTITIES.callouts)
+      .find({ where: { deletedAt: IsNull(), catchId: Not(IsNull()) } });
+    const callOf = new Map(calls.map(({ id, catchId }) => [String(catchId), id]));
     const cards = (rows as unknown as RecordDto<'catches'>[]).map((caught): CatchCardDto => {
       const stay = caught.deploymentId === null ? undefined : stays.get(caught.deploymentId);
       const mine = [...(byCatch.get(caught.id) ?? [])].sort(inLifeOrder);
@@ -125,6 +132,7 @@ export class CatchesService {
         number: stay ? (number.get(stay.trapId) ?? null) : null,
         siteId: stay?.siteId ?? caught.siteId,
         place: stay?.site ?? caught.place ?? '',
+        calloutId: callOf.get(caught.id) ?? null,
         takenDownOn: stay?.takenDownOn ?? null,
         followups: mine,
       };

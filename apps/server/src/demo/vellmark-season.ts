@@ -1,6 +1,7 @@
 import { blank, type Fields, type TableName } from '@yewridge/contract/season';
 import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
 import { type Random, randomFrom } from '@yewridge/core/shared/stats';
+import { vellmarkCalls } from './vellmark-calls.js';
 import { VELLMARK_COLONIES, VELLMARK_OWNERS, VELLMARK_SITES } from './vellmark-ground.js';
 import { VELLMARK_BLOOMS, VELLMARK_LATE_LOOKS, VELLMARK_STAYS } from './vellmark-story.js';
 import type { StayStory } from './vellmark-story-words.js';
@@ -228,6 +229,7 @@ export function vellmarkRecords(): readonly SeededRecord[] {
     ...VELLMARK_COLONIES.map(([id, fields]) => record('colonies', id, fields)),
     ...VELLMARK_STAYS.flatMap((stay) => stayRecords(stay, draw)),
     ...lateLooks(),
+    ...vellmarkCalls(),
     ...VELLMARK_BLOOMS.map(([species, stage, on]) =>
       record('phenology', `${species}-${on}`.toLowerCase(), { species, stage, on }),
     ),

@@ -11,7 +11,8 @@ import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { type Database, dataSourceFor, MIGRATION_NAMES, OnlyTried } from '../db/database.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { wrongWith } from '../db/examine.js';
-import { KnownRows, recordHolds, RuleBroken, rowHolds } from '../shared/acts/record-rules.js';
+import { recordHolds, rowHolds } from '../shared/acts/record-rules.js';
+import { KnownRows, RuleBroken } from '../shared/acts/rule-context.js';
 import { fault } from './backup-file.js';
 import { PICTURES_FOLDER, ROWS_NAME } from './backup-out.js';
 import { IN_BACKUP, inward, nameIn, outward, type Raw } from './backup-rows.js';
@@ -222,10 +223,11 @@ export class BackupIn {
       const rows = await manager.find(RECORD_ENTITIES[table]);
       for (const [n, row] of rows.entries()) {
         if (row.deletedAt !== null) continue;
-        const context = { manager, known, latest: '9999-12-31', where: table };
+        const context = { manager, known, latest: '9999-12-31', where: table, takesBack: false };
         try {
           await rowHolds(context, table, row);
-          await recordHolds(context, table, row);
+          // A call-out stands where it stood: what led there was asked when it went on.
+          await recordHolds(context, table, row, row);
         } catch (error) {
           if (!(error instanceof RuleBroken)) throw error;
           throw new FileFault({ row: n + 1, column: `${table}.${error.field}`, code: 'RULE', message: error.says });

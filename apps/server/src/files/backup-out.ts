@@ -1,13 +1,20 @@
 import SQLite from 'better-sqlite3';
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
-import type { BackupDto } from '@yewridge/contract/files';
+import { type BackupDto, CALLER_HIDDEN } from '@yewridge/contract/files';
+import { columnName } from '@yewridge/contract/season';
 import { addDays } from '@yewridge/core/season';
 import yazl from 'yazl';
 import type { Database } from '../db/database.js';
 import type { Clock } from '../shared/clock/clock.js';
 import { backupText, type TableRows } from './backup-file.js';
 import { IN_BACKUP, nameIn, outward, type Raw, WITH_OWNERS } from './backup-rows.js';
+
+/** Of rows that go out all the same: who owns the land, and who rang. */
+const HIDDEN: Readonly<Record<string, Raw>> = {
+  sites: { owner_id: null },
+  callouts: Object.fromEntries(Object.entries(CALLER_HIDDEN).map(([field, value]) => [columnName(field), value])),
+};
 
 /** Readings of sensors older than so many days go in thinned: the first of every six hours of each device. */
 const READINGS_WHOLE_DAYS = 90;
@@ -90,7 +97,7 @@ export class BackupOut {
       const keys = meta.primaryColumns.map(({ databaseName }) => `"${databaseName}"`).join(', ');
       const { where, values } = tableName === 'device_reading' ? this.thinned() : { where: '', values: [] };
       const read = connection.prepare(`SELECT * FROM "${tableName}" ${where} ORDER BY ${keys}`);
-      const hidden = tableName === 'sites' && !owners ? { owner_id: null } : {};
+      const hidden = owners ? {} : (HIDDEN[tableName] ?? {});
       const rows = function* (): Generator<Raw> {
         for (const row of read.iterate(...values)) yield { ...outward(meta, row as Raw), ...hidden };
       };

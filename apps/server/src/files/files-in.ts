@@ -18,7 +18,7 @@ import { MapLayerEntity } from '../db/entities/map-layer-entity.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { AppError } from '../http/app-error.js';
 import type { ActsService, Refused } from '../shared/acts/acts-service.js';
-import { RuleBroken } from '../shared/acts/record-rules.js';
+import { RuleBroken } from '../shared/acts/rule-context.js';
 import type { Clock } from '../shared/clock/clock.js';
 import type { BackupIn } from './backup-in.js';
 import { FileFault } from './file-fault.js';

@@ -180,6 +180,11 @@ export const seasonPaths = {
       responses: { 200: { description: 'The calendar', content: { 'text/calendar': { schema: string } } } },
     },
   },
+  '/callouts': { get: view('Every call-out with all that was said of it, the rigs, and the weather around today') },
+  '/callouts/{id}': {
+    parameters: parameters('path', recordIdSchema),
+    get: view('One call-out with all that was said of it', 'VALIDATION', 'NOT_FOUND'),
+  },
   '/catches/board': { get: view('Every catch with where it stands, newest first') },
   '/catches/track': {
     get: view('Every colony along its days: spans, marks, and the steps of those that still have some'),

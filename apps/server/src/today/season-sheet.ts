@@ -1,3 +1,4 @@
+import { tellsOfSeason } from '@yewridge/core/catches';
 import type { LurePlanDto, SeasonClockDto, SeasonSheetDto } from '@yewridge/contract/today';
 import {
   arrivalProbability,
@@ -52,7 +53,9 @@ export class SeasonSheet {
   }
 
   private async years(): Promise<SeasonSheetDto['years']> {
-    const arrivals = (await this.parts.log.catches()).map(({ id, foundOn, arrivedOn, massKg }) => {
+    // A colony cut out of a wall tells nothing of when swarms fly: the clock leaves it out, and so does this.
+    const swarms = (await this.parts.log.catches()).filter(({ method }) => tellsOfSeason(method));
+    const arrivals = swarms.map(({ id, foundOn, arrivedOn, massKg }) => {
       const date = arrivedOn ?? foundOn;
       return { id, date, massKg, ...seasonDay(date, this.parts.hemisphere) };
     });

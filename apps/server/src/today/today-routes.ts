@@ -10,14 +10,14 @@ import type { TodayService } from './today-service.js';
 export function todayRoutes(today: TodayService, season: SeasonSheet, calendars: CalendarKeys): Router {
   const router = Router();
   const sendSteps = async (response: Response, disposition: string): Promise<void> => {
-    const { plans } = await today.now();
+    const { plans, calls } = await today.now();
     response
       .set({
         'Content-Type': 'text/calendar; charset=utf-8',
         'Content-Disposition': `${disposition}; filename="yewridge-steps.ics"`,
         'Cache-Control': 'no-store',
       })
-      .send(stepsCalendar(plans, today.stamp()));
+      .send(stepsCalendar({ plans, calls }, today.stamp()));
   };
   router.get('/today', async (_request, response) => {
     sendShared(response, await today.now());

@@ -1,3 +1,4 @@
+import type { CallDayDto } from '@yewridge/contract/callouts';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { DueListDto } from '@yewridge/contract/rounds';
 import type { DayWeatherDto, TodayDto } from '@yewridge/contract/today';
@@ -19,6 +20,7 @@ export class TodayService {
     /** Composed by the app from rounds and catches. */
     private readonly due: () => Promise<DueListDto>,
     private readonly plans: () => Promise<readonly CatchPlanDto[]>,
+    private readonly calls: () => Promise<readonly CallDayDto[]>,
   ) {
     this.#now = log.view();
   }
@@ -39,6 +41,7 @@ export class TodayService {
       inUse,
       first: await this.log.begun(),
       plans: await this.plans(),
+      calls: await this.calls(),
     };
   }
 

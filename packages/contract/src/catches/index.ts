@@ -17,6 +17,8 @@ export interface CatchCardDto {
   readonly number: string | null;
   readonly siteId: string | null;
   readonly place: string;
+  /** The call-out it came by: its steps are there. */
+  readonly calloutId: string | null;
   /** The trap has come down since. */
   readonly takenDownOn: string | null;
   /** Oldest first. */

@@ -3,6 +3,7 @@ import {
   columnName,
   columnsOf,
   date,
+  type Fields,
   must,
   number,
   TABLE_NAMES,
@@ -51,7 +52,18 @@ export function fileColumns(table: FileTable): readonly FileColumn[] {
   return table === 'weather' ? own : [ID, ...own];
 }
 
-/** Columns that say who a landowner is: they leave the house only when that is ticked. */
+/** Who rang, their number and where they live, and what stands in their stead where a row must say something. */
+export const CALLER_HIDDEN = {
+  caller: null,
+  callback: null,
+  place: 'not said',
+  lat: null,
+  lon: null,
+  permissionFrom: null,
+} as const satisfies Partial<Fields<'callouts'>>;
+
+/** Columns that say who a landowner or a caller is: they leave the house only when that is ticked. */
 export function namesOwners(table: FileTable, field: string): boolean {
+  if (table === 'callouts') return field in CALLER_HIDDEN;
   return table === 'owners' || (table === 'sites' && field === 'ownerId');
 }

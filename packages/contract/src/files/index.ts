@@ -23,6 +23,7 @@ export {
   type TableRowsDto,
 } from './file-dto.js';
 export {
+  CALLER_HIDDEN,
   FILE_TABLES,
   type FileColumn,
   fileColumns,

@@ -1,5 +1,6 @@
 import { CATCH_SCHOOLS, QUEEN_SIGNS, STEP_CODES, STEP_MARKS } from '@yewridge/core/catches';
 import { DOSE_UNITS, HEMISPHERES, LURE_CARRIERS, LURE_SCENTS, PERMISSIONS, SHADES } from '@yewridge/core/season';
+import { CALLOUT_TABLES } from './callout-tables.js';
 import {
   type Column,
   type ColumnValue,
@@ -206,6 +207,7 @@ export const RECORD_TABLES = {
     unit: text(20),
     source: must(word('measured', 'simulated')),
   },
+  ...CALLOUT_TABLES,
 } as const satisfies Record<string, Readonly<Record<string, Column>>>;
 
 export type TableName = keyof typeof RECORD_TABLES;

@@ -1,5 +1,6 @@
 import type { Anomaly, BaitCarrier, ColdSnap, IsoDate, LureTrips, SwarmSeason } from '@yewridge/core/season';
 import type { SunTimes } from '@yewridge/core/catches';
+import type { CallDayDto } from '../callouts/index.js';
 import type { CatchPlanDto } from '../catches/index.js';
 import type { HangingDto } from '../rounds/index.js';
 
@@ -58,6 +59,8 @@ export interface TodayDto {
   readonly first: FirstSeasonDto;
   /** Catches whose steps are not over. */
   readonly plans: readonly CatchPlanDto[];
+  /** Call-outs that wait for an answer, are planned, or whose steps are not over. */
+  readonly calls: readonly CallDayDto[];
 }
 
 /** The season in full: the clock, the years it rests on, how scouts and lures do. */

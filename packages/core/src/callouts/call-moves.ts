@@ -119,3 +119,33 @@ export function moveCallOut(a: {
   const ok = missing.length === 0 && blocked.length === 0;
   return { state: ok ? wanted.to : state, ok, missing, blocked };
 }
+
+/** What a change of state comes to: by one move, or by several that were done at once. */
+export interface CallLed {
+  readonly ok: boolean;
+  readonly missing: readonly string[];
+  readonly blocked: readonly Block[];
+}
+const LED: CallLed = { ok: true, missing: [], blocked: [] };
+
+/**
+ * Whether moves lead from one state to another by what was told; of one that would, what is missing. The same on the server, on
+ * the telephone and for a row out of a file. @throws DomainError `ENUM`.
+ */
+export function leadsTo(a: { readonly from: CallState; readonly to: CallState; readonly facts: Facts }): CallLed {
+  const { facts } = a;
+  const fields = new Fields(a);
+  const from = fields.word('from', CALL_STATES);
+  const to = fields.word('to', CALL_STATES);
+  const seen = new Set<CallState>([from]);
+  let stopped: CallLed = { ok: false, missing: [], blocked: [] };
+  for (const state of seen) {
+    if (state === to) return LED;
+    for (const one of MOVES[state] ?? []) {
+      const moved = moveCallOut({ state, move: one.move, facts });
+      if (moved.ok) seen.add(moved.state);
+      else if (one.to === to) stopped = { ok: false, missing: moved.missing, blocked: moved.blocked };
+    }
+  }
+  return stopped;
+}

@@ -19,8 +19,10 @@ export {
   CALL_STATES,
   type CallMove,
   type CallMoved,
+  type CallLed,
   callOutMoves,
   type CallState,
+  leadsTo,
   moveCallOut,
 } from './call-moves.js';
 export { cautionCodes, type Power, POWERS } from './cautions.js';
@@ -94,6 +96,8 @@ export {
   type SignStrength,
 } from './queen-verdict.js';
 export {
+  ALLERGIES,
+  ASBESTOS,
   type Call,
   type CallJob,
   type CallReason,
@@ -101,10 +105,12 @@ export {
   CALLERS,
   type CallVacuum,
   type CallVerdict,
+  MAINS,
   type ReasonLevel,
   type Triage,
   triage,
   TRIAGE_LIMITS,
+  YES_NO,
 } from './triage.js';
 export { type ReunitePlan, reunitePlan, type ReuniteTask } from './reunite-plan.js';
 export { REUNITE_CODES, type ReuniteCode } from './reunite-steps.js';
@@ -119,3 +125,32 @@ export {
   type TakenColony,
   type TakenQueen,
 } from './reunite-story.js';
+export {
+  beesOf,
+  type CallPlace,
+  type CallRow,
+  type CallSky,
+  callTrack,
+  cautionsOf,
+  codesIn,
+  type CollectionRow,
+  factsOf,
+  isJob,
+  kitOf,
+  lossOf,
+  minutesBetween,
+  nestOf,
+  type PieceRow,
+  queenOf,
+  restraintDue,
+  reuniteOf,
+  type SignRow,
+  takenKind,
+  type TakenRecord,
+  type TaskRow,
+  timeOf,
+  triageOf,
+  USUAL_SWARM,
+  withVacuum,
+} from './call-record.js';
+export { type ProbeReading, type ProbeSpell, simulatedProbe } from './simulated-probe.js';

@@ -55,11 +55,11 @@ export const TRIAGE_LIMITS = {
 
 export const CALLED_BEES = ['honeybees', 'bumblebee', 'solitary', 'wasp', 'other', 'unknown'] as const;
 export const CALLERS = ['owner', 'tenant', 'manager', 'passerby', 'keeper', 'unknown'] as const;
-const YES_NO = ['no', 'yes', 'unknown'] as const;
+export const YES_NO = ['no', 'yes', 'unknown'] as const;
 type YesNo = (typeof YES_NO)[number];
-const ASBESTOS = ['no', 'suspected', 'unknown'] as const;
-const MAINS = ['near', 'far', 'none', 'unknown'] as const;
-const ALLERGIES = ['none', 'keeper', 'helper', 'bystander', 'unknown'] as const;
+export const ASBESTOS = ['no', 'suspected', 'unknown'] as const;
+export const MAINS = ['near', 'far', 'none', 'unknown'] as const;
+export const ALLERGIES = ['none', 'keeper', 'helper', 'bystander', 'unknown'] as const;
 
 export interface Call {
   readonly kind: CallKind;

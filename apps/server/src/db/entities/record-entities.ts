@@ -69,6 +69,8 @@ const LOOKED_FOR: Partial<Record<TableName, readonly (readonly string[])[]>> = {
   ],
   deployments: [['hungOn']],
   catches: [['foundOn']],
+  callouts: [['calledAt']],
+  spells: [['collectionId', 'startedAt']],
 };
 /** What may be there once among the records in use. */
 const ONCE: Partial<Record<TableName, readonly string[]>> = {
@@ -76,6 +78,8 @@ const ONCE: Partial<Record<TableName, readonly string[]>> = {
   weather: ['date'],
   seasons: ['hemisphere', 'season'],
   steps: ['catchId', 'code'],
+  collections: ['calloutId'],
+  tasks: ['calloutId', 'code'],
 };
 
 /** What must hold between the fields of one record. */
@@ -84,6 +88,8 @@ const ORDER: Partial<Record<TableName, string>> = {
   baits: '"removed_on" >= "applied_on"',
   catches: '"arrived_on" <= "found_on"',
   weather: '"t_min_c" <= "t_max_c"',
+  collections: '"dead" <= "bees" AND coalesce("crushed", 0) + coalesce("drowned", 0) <= coalesce("dead", 400000)',
+  spells: '"stopped_at" >= "started_at"',
 };
 
 /** Wall times are kept with their instant; which one it was, the site's zone says. */

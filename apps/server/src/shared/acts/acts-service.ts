@@ -23,7 +23,8 @@ import { type ChangeMade, insertAct, insertRecords, recordsById } from '../../db
 import { AppError } from '../../http/app-error.js';
 import type { Clock } from '../clock/clock.js';
 import { recordDto } from '../season-log/record-dto.js';
-import { KnownRows, looksAtItsOwn, nothingPointsAt, recordHolds, rowHolds, type RuleContext } from './record-rules.js';
+import { looksAtItsOwn, nothingPointsAt, recordHolds, rowHolds } from './record-rules.js';
+import { KnownRows, type RuleContext } from './rule-context.js';
 import { instantOf } from '../season-log/site-date.js';
 
 /** Some place on the Earth is a day ahead of another. */
@@ -83,7 +84,7 @@ async function holds(
   for (const [place, one] of made.entries()) {
     if (!one) continue;
     try {
-      if (one.after.deletedAt === null) await recordHolds(context(place), one.table, one.after);
+      if (one.after.deletedAt === null) await recordHolds(context(place), one.table, one.after, one.before);
       else await nothingPointsAt(context(place), one.table, one.after.id);
     } catch (error) {
       refuse(place, error);
@@ -110,7 +111,7 @@ export class ActsService {
         if (known.sentSha256 !== digest(act)) throw new AppError('ACT_REUSED');
         return { kept: await this.keptAct(manager, known), created: false };
       }
-      return { kept: await this.apply(manager, id, act, digest(act)), created: true };
+      return { kept: await this.apply(manager, id, act, { sent: digest(act) }), created: true };
     });
   }
 
@@ -162,7 +163,7 @@ export class ActsService {
         says: `Took back: ${act.says}`.slice(0, 160),
         changes: changes.map((change) => this.wayBack(change)),
       };
-      const kept = await this.apply(manager, undoId, back, digest(back));
+      const kept = await this.apply(manager, undoId, back, { sent: digest(back), takesBack: true });
       await manager.update(ActEntity, { id }, { undoneBy: undoId });
       return kept;
     });
@@ -204,22 +205,38 @@ export class ActsService {
     return { op: 'put', table, id: recordId, revision, fields };
   }
 
-  private async apply(manager: EntityManager, id: string, act: ActDto, sent: string): Promise<KeptActDto> {
-    const made = await this.write(manager, { id, act, sent }, atOnce);
+  private async apply(
+    manager: EntityManager,
+    id: string,
+    act: ActDto,
+    how: { readonly sent: string; readonly takesBack?: boolean },
+  ): Promise<KeptActDto> {
+    const made = await this.write(manager, { id, act, ...how }, atOnce);
     const changes = made.flatMap((one) => (one ? [{ table: one.table, record: recordDto(one.after) }] : []));
     return { id, at: made[0]?.after.updatedAt ?? '', says: act.says, undoneBy: null, changes };
   }
 
   private async write(
     manager: EntityManager,
-    { id, act, sent }: { readonly id: string; readonly act: ActDto; readonly sent: string },
+    {
+      id,
+      act,
+      sent,
+      takesBack = false,
+    }: { readonly id: string; readonly act: ActDto; readonly sent: string; readonly takesBack?: boolean },
     refuse: Refuse,
   ): Promise<readonly (ChangeMade | undefined)[]> {
     this.database.touches(act.changes.map(({ table }) => table));
     const at = this.clock.now().toISOString();
     const latest = addDays(at.slice(0, 10), AHEAD_DAYS);
     const known = new KnownRows(manager);
-    const context = (place: number): RuleContext => ({ manager, known, latest, where: `changes[${place}].fields` });
+    const context = (place: number): RuleContext => ({
+      manager,
+      known,
+      latest,
+      takesBack,
+      where: `changes[${place}].fields`,
+    });
     const made = new Array<ChangeMade | undefined>(act.changes.length).fill(undefined);
     for (const [table, placed] of parentsFirst(act.changes)) {
       const kept = await rowsOf(manager, table, placed);

@@ -1,88 +1,10 @@
 import { columnsOf, type TableName } from '@yewridge/contract/season';
 import { isRecordDate } from '@yewridge/contract/shared';
-import { type EntityManager, IsNull } from 'typeorm';
-import { pointersTo, RECORD_ENTITIES, type StoredRecord } from '../../db/entities/record-entities.js';
-import { recordsById } from '../../db/record-rows.js';
-import { TrapEntity } from '../../db/entities/trap-entity.js';
-import { AppError } from '../../http/app-error.js';
+import { IsNull } from 'typeorm';
+import { pointersTo, RECORD_ENTITIES } from '../../db/entities/record-entities.js';
 import { isTimeZone } from '../season-log/site-date.js';
-
-/**
- * The rules between records. They are asked once all changes of an act are made, of the records it touched, so that an act
- * may pass through states that would not do alone.
- */
-export interface RuleContext {
-  readonly manager: EntityManager;
-  readonly known: KnownRows;
-  /** The latest civil date of what can have happened: tomorrow, somewhere on the Earth. */
-  readonly latest: string;
-  readonly where: string;
-}
-
-type Row = Readonly<Record<string, unknown>> & { readonly id: string };
-
-/** Rows that others point at, read once within an act; a table that the act writes is forgotten. */
-export class KnownRows {
-  readonly #rows = new Map<string, Map<string, StoredRecord | TrapEntity | null>>();
-
-  constructor(private readonly manager: EntityManager) {}
-
-  async row(table: string, id: string): Promise<StoredRecord | TrapEntity | null> {
-    const rows = this.#rows.get(table) ?? new Map<string, StoredRecord | TrapEntity | null>();
-    this.#rows.set(table, rows);
-    const known = rows.get(id);
-    if (known !== undefined) return known;
-    const found = await this.read(table, id);
-    rows.set(id, found);
-    return found;
-  }
-
-  private async read(table: string, id: string): Promise<StoredRecord | TrapEntity | null> {
-    if (table === 'traps') return this.manager.findOneBy(TrapEntity, { id });
-    const [row] = await recordsById(this.manager, table as TableName, [id]);
-    return row ?? null;
-  }
-
-  /** A record, and not a trap. */
-  async record(table: TableName, id: string): Promise<StoredRecord | null> {
-    return (await this.row(table, id)) as StoredRecord | null;
-  }
-
-  forget(table: TableName): void {
-    this.#rows.delete(table);
-  }
-}
-
-/** What stands against a change; `field` of the record, and whether it points at something that is not there. */
-export class RuleBroken extends AppError {
-  constructor(
-    { where }: RuleContext,
-    readonly field: string,
-    readonly says: string,
-    readonly pointsNowhere = false,
-  ) {
-    super('RULE', { fields: [{ path: `${where}.${field}`, message: says }] });
-  }
-}
-
-function refuse(context: RuleContext, field: string, message: string): never {
-  throw new RuleBroken(context, field, message);
-}
-
-const textOf = (row: Row, field: string): string | null => {
-  const value = row[field];
-  return typeof value === 'string' ? value : null;
-};
-const dayOf = (row: Row, field: string): string | null => textOf(row, field)?.slice(0, 10) ?? null;
-
-async function live(manager: EntityManager, table: TableName, where: Record<string, unknown>): Promise<StoredRecord[]> {
-  return manager.findBy(RECORD_ENTITIES[table], { ...where, deletedAt: IsNull() });
-}
-
-async function parent(context: RuleContext, table: TableName, row: Row, field: string): Promise<StoredRecord | null> {
-  const id = textOf(row, field);
-  return id === null ? null : context.known.record(table, id);
-}
+import { CALLOUT_ROWS, calloutHolds, spellHolds } from './callout-rules.js';
+import { dayOf, live, parent, refuse, type Row, RuleBroken, type RuleContext, textOf } from './rule-context.js';
 
 /** Everything a record points at is there and not in the bin. @throws AppError `RULE`. */
 async function linksHold(context: RuleContext, table: TableName, row: Row): Promise<void> {
@@ -162,7 +84,8 @@ async function insideDeployment(context: RuleContext, row: Row, field: string): 
   if (deployment) within(context, row, field, deployment);
 }
 
-type Rule = (context: RuleContext, row: Row) => Promise<void>;
+/** `before` is the row as it was before the act; `null` for a new one. */
+type Rule = (context: RuleContext, row: Row, before: Row | null) => Promise<void>;
 
 const RULES: Partial<Record<TableName, Rule>> = {
   sites: (context, row) => {
@@ -201,6 +124,8 @@ const RULES: Partial<Record<TableName, Rule>> = {
     const [found, on] = [caught && dayOf(caught, 'foundOn'), dayOf(row, 'on')];
     if (found && on && on < found) refuse(context, 'on', `${on} is before the bees were found, on ${found}`);
   },
+  callouts: calloutHolds,
+  spells: spellHolds,
 };
 
 /** Fields of what has happened: none of them is still to come. */
@@ -214,6 +139,8 @@ const HAPPENED: Partial<Record<TableName, readonly string[]>> = {
   followups: ['on'],
   phenology: ['on'],
   photos: ['takenOn'],
+  callouts: ['calledAt', 'eggsSeenOn'],
+  collections: ['placeClosedOn'],
 };
 const IN_ORDER: Partial<Record<TableName, readonly [earlier: string, later: string, says: string]>> = {
   deployments: ['hungOn', 'takenDownOn', 'it was hung'],
@@ -226,6 +153,8 @@ const ONCE: Partial<Record<TableName, readonly [fields: readonly string[], says:
   weather: [['date'], 'there is weather of this day already'],
   seasons: [['hemisphere', 'season'], 'this season is there already'],
   steps: [['catchId', 'code'], 'this step of the catch is marked already: change its mark'],
+  collections: [['calloutId'], 'work at this call-out has begun already, on another device: go on from there'],
+  tasks: [['calloutId', 'code'], 'this step is marked already: change its mark'],
 };
 
 /** Whether the rules of a table's row ask for other rows of that table before it is written. */
@@ -250,13 +179,14 @@ export async function rowHolds(context: RuleContext, table: TableName, row: Row)
   if (typeof low === 'number' && typeof high === 'number' && high < low) {
     refuse(context, 'tMaxC', `${high} is below the night's ${low}`);
   }
+  CALLOUT_ROWS[table]?.(context, row);
   await onceOnly(context, table, row);
 }
 
 /** @throws AppError `RULE` with the field and a sentence. */
-export async function recordHolds(context: RuleContext, table: TableName, row: Row): Promise<void> {
+export async function recordHolds(context: RuleContext, table: TableName, row: Row, before: Row | null): Promise<void> {
   await linksHold(context, table, row);
-  await RULES[table]?.(context, row);
+  await RULES[table]?.(context, row, before);
 }
 
 /** Nothing in use points at a record that goes into the bin. @throws AppError `RULE`. */
