@@ -6,8 +6,8 @@ type Row = Readonly<Record<string, unknown>>;
 
 /** The rows of a table as they lie in the database, without what the program says of each row itself. */
 export function rowsIn(folder: string, table: string, order = 'created_at_utc'): readonly Row[] {
-  const path = join(folder, 'yewridge.sqlite');
-  if (!existsSync(path)) throw new Error('There is no database yet.');
+  const path = ['yewridge.sqlite', 'vellmark-demo.sqlite'].map((name) => join(folder, name)).find(existsSync);
+  if (path === undefined) throw new Error('There is no database yet.');
   const database = new SQLite(path, { readonly: true });
   try {
     return database.prepare<[], Row>(`SELECT * FROM ${table} ORDER BY ${order}`).all();

@@ -21,6 +21,12 @@ export const PAGES: Readonly<Record<string, readonly (readonly [path: string, re
     ['/catches?span=season&season=2024', 'section li a'],
     ['/catches/catch-v-02-2026-04-30', 'ol li'],
     ['/catches/new', 'section'],
+    ['/catches/calls', 'section li'],
+    ['/catches/calls/new', 'section'],
+    ['/catches/calls/cider-lane-2026', 'yw-ask-next'],
+    ['/catches/calls/churchyard-2026', 'yw-call-steps li'],
+    ['/catches/calls/mill-gable-2024/leaving', 'yw-code-ticks li'],
+    ['/catches/calls/mill-gable-2024/report', 'article'],
   ],
   bench: [
     ['/bench', 'article'],

@@ -45,6 +45,7 @@ export function callRig(id: string, rig: Rig): CallRigDto {
     // Where even the edge that is sure lands too hard there is no band to hold.
     band: high !== null && high < low ? null : { low, lowSure, high },
     limit: rig.bees.limit,
+    arrival: readings.bee.landing?.normalSpeed ?? null,
     perBox: rigBoxesNeeded(rig)?.perBox ?? null,
     boxes: rig.box.boxes,
     feedRate: rig.bees.feedRate,

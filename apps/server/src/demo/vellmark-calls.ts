@@ -282,7 +282,7 @@ const STORIES: readonly CallStory[] = [
       startedAt: '2026-05-14T13:40:00',
       stoppedAt: '2026-05-14T14:20:00',
       boxesShut: true,
-      restPlace: WEST,
+      restPlace: 'under the hedge, in the shade',
     },
     taken: {
       boxes: 1,

@@ -30,6 +30,8 @@ export interface CallRigDto {
   readonly band: { readonly low: number; readonly lowSure: number; readonly high: number | null } | null;
   /** m/s that bees land with at most, and what that is: the keeper's own, or the usual. */
   readonly limit: number;
+  /** m/s across the surface that a typical bee lands with as the gate stands; `null` where she stalls. */
+  readonly arrival: number | null;
   /** Bees a box takes, and the boxes there are; `null` without frames. */
   readonly perBox: number | null;
   readonly boxes: number;

@@ -32,7 +32,7 @@ const PROBE = {
   heating: 1300,
   cooling: 420,
   coverTo: 1.05,
-  covering: 1500,
+  covering: 500,
   shaken: 60,
 } as const;
 const RATE_OVER = 30;

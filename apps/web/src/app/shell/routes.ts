@@ -9,6 +9,10 @@ export const routes: Routes = [
   { path: PATHS.stores, loadChildren: () => import('../features/stores/routes').then((m) => m.storesRoutes) },
   { path: PATHS.ground, loadChildren: () => import('../features/ground/routes').then((m) => m.groundRoutes) },
   { path: PATHS.rounds, loadChildren: () => import('../features/rounds/routes').then((m) => m.roundsRoutes) },
+  {
+    path: `${PATHS.catches}/calls`,
+    loadChildren: () => import('../features/callouts/routes').then((m) => m.calloutsRoutes),
+  },
   { path: PATHS.catches, loadChildren: () => import('../features/catches/routes').then((m) => m.catchesRoutes) },
   { path: PATHS.files, loadChildren: () => import('../features/files/routes').then((m) => m.filesRoutes) },
   { path: PATHS.devices, loadChildren: () => import('../features/devices/routes').then((m) => m.devicesRoutes) },

@@ -1,11 +1,12 @@
 import { HttpClient } from '@angular/common/http';
-import { computed, DestroyRef, inject, Injectable } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { API_BASE } from '@yewridge/contract/shared';
-import { type ActDto, ACT_LIMITS, type KeptActDto, type TableName } from '@yewridge/contract/season';
+import { type ActDto, ACT_LIMITS, type KeptActDto, type RecordDto, type TableName } from '@yewridge/contract/season';
 import { concatMap, defer, EMPTY, type Observable, of, retry, Subject, timer } from 'rxjs';
 import { catchError, map, tap } from 'rxjs/operators';
 import { type ApiFailure, failuresInWords } from '../http/api-failure';
 import { Held } from '../streams/held';
+import { asTold } from './as-told';
 import { OwnChanges } from './own-changes';
 
 /** One act on its way to the server. */
@@ -75,6 +76,8 @@ export class ActOutbox {
   readonly #next = new Subject<void>();
   readonly #answered = new Subject<Touched>();
   readonly #own = new OwnChanges();
+  /** Grows with every answer that tells what an act made. */
+  readonly #learnt = signal(0);
 
   /** Acts that the server has not got yet. */
   readonly waiting$: Observable<number> = this.#queue.changes.pipe(map((queue) => queue.length));
@@ -114,6 +117,15 @@ export class ActOutbox {
     this.#add({ id, undoes: null, act: { ...act, says } });
     this.#last.set({ id, says, waiting: true });
     return id;
+  }
+
+  /** Records as they will be once what was done here is kept: for pages that go on without a signal. Reactive. */
+  asTold<T extends TableName>(table: T, rows: readonly RecordDto<T>[]): readonly RecordDto<T>[] {
+    this.#learnt();
+    const queue = this.#queue.now();
+    const undone = new Set(queue.map(({ undoes }) => undoes));
+    const waiting = queue.filter(({ id, undoes }) => undoes === null && !undone.has(id)).map(({ act }) => act);
+    return asTold(table, rows, { made: this.#own.made(table), waiting });
   }
 
   /** An act that was kept by another way than this one, such as a file taken in; it can be taken back like any other. */
@@ -225,6 +237,7 @@ export class ActOutbox {
     return kept.pipe(
       tap((answer) => {
         this.#own.learn(answer);
+        this.#learnt.update((n) => n + 1);
       }),
     );
   }

@@ -19,6 +19,11 @@ export class OwnChanges {
     for (const { table, record } of changes) this.#latest.set(keyOf(table, record.id), record);
   }
 
+  /** What acts of this device made of records of a table, those in the bin among them. */
+  made(table: TableName): readonly Kept[] {
+    return [...this.#latest].filter(([key]) => key.startsWith(`${table} `)).map(([, record]) => record);
+  }
+
   /** The act as it is to be sent. */
   upon({ says, changes }: ActDto): ActDto {
     return { says, changes: changes.map((change) => this.#upon(change)) };

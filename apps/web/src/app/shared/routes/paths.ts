@@ -64,3 +64,13 @@ export const filesLink = (): readonly string[] => ['/', PATHS.files];
 export const bookLink = (table: string): readonly string[] => ['/', PATHS.files, 'book', table];
 export const rowLink = (table: string, id: string): readonly string[] => [...bookLink(table), id];
 export const devicesLink = (): readonly string[] => ['/', PATHS.devices];
+
+/** Call-outs stand under Catches. */
+export const callsLink = (): readonly string[] => [...catchesLink(), 'calls'];
+export const newCallLink = (): readonly string[] => [...callsLink(), 'new'];
+export const callLink = (id: string): readonly string[] => [...callsLink(), id];
+export const callLinks = (id: string): Readonly<Record<'live' | 'leaving' | 'report', readonly string[]>> => ({
+  live: [...callLink(id), 'live'],
+  leaving: [...callLink(id), 'leaving'],
+  report: [...callLink(id), 'report'],
+});

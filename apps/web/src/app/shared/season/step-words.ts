@@ -40,6 +40,9 @@ const REASONS: Readonly<Record<string, string>> = {
   broodless: 'There is no capped brood now: mites sit on the bees. Follow the label and local law.',
 };
 
+/** Why, of a reason that says all by itself; `null` where it does not. */
+export const plainReason = (reason: string): string | null => REASONS[reason] ?? null;
+
 /** A step by its name; a trap with frames in it is lifted whole. */
 export function stepName({ code, reason }: Pick<TrackStep, 'code' | 'reason'>): string {
   return code === 'transfer' && reason.startsWith('whole-') ? 'Lift it onto its stand' : STEP_NAMES[code];

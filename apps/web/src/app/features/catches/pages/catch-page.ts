@@ -13,6 +13,7 @@ import { Caution } from '../../../shared/layout/caution';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import {
+  callLink,
   catchesLink,
   catchLink,
   hangLink,
@@ -92,6 +93,7 @@ export class CatchPage {
   protected readonly plan = computed(() => this.#answer.data()?.plan ?? null);
   protected readonly planNone = computed(() => this.#answer.data()?.plan === null);
   readonly #marks = viewFor(this.id, (catchId) => this.#records.list('steps', { catchId }), { of: ['steps'] });
+  protected readonly callLink = callLink;
   protected readonly links = {
     board: catchesLink(),
     size: swarmSizeLink(),

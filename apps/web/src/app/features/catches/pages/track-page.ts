@@ -11,13 +11,14 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { type IsoDate, seasonDay } from '@yewridge/core/season';
+import { CallsWaiting } from '../../../shared/calls/calls-waiting';
 import { Segments } from '../../../shared/fields/segments';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { ElementSizeDirective } from '../../../shared/layout/element-size';
 import { narrowWindow } from '../../../shared/layout/narrow';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { catchLink, hangLink, newCatchLink } from '../../../shared/routes/paths';
+import { callsLink, catchLink, hangLink, newCallLink, newCatchLink } from '../../../shared/routes/paths';
 import { axisMarks, xAt, xOf } from '../../../shared/season/day-axis';
 import { monthDay } from '../../../shared/season/season-words';
 import { stepName, stepWhen } from '../../../shared/season/step-words';
@@ -50,6 +51,7 @@ const NONE = 'none';
 @Component({
   selector: 'yw-track-page',
   imports: [
+    CallsWaiting,
     ColonyLine,
     ElementSizeDirective,
     Empty,
@@ -79,7 +81,7 @@ export class TrackPage {
   readonly #system = inject(UnitChoice).system;
   protected readonly half = this.#clock.hemisphere;
   protected readonly view = viewOf(() => this.#api.track());
-  protected readonly links = { newCatch: newCatchLink(), hang: hangLink() };
+  protected readonly links = { newCatch: newCatchLink(), hang: hangLink(), newCall: newCallLink(), calls: callsLink() };
   protected readonly catchLink = catchLink;
   protected readonly plotWidth = signal(0);
   /** As the style sheet has it: then a row's next step stands above its days. */

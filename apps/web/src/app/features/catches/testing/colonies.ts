@@ -19,6 +19,7 @@ export const card = (change: Partial<Fields<'catches'>> = {}, more: Partial<Catc
   number: 'V-11',
   siteId: 's1',
   place: 'Lower orchard',
+  calloutId: null,
   takenDownOn: null,
   followups: [],
   ...more,

@@ -67,7 +67,8 @@ const ROOM_DAYS = 12;
     }
     .row {
       display: grid;
-      grid-template-columns: 72px minmax(0, 1fr) 96px minmax(64px, auto);
+      /* One width for all rows: the days of a season stand under those of the others. */
+      grid-template-columns: 72px minmax(0, 1fr) 84px 142px;
       gap: 0 var(--s3);
       align-items: center;
       width: 100%;

@@ -68,6 +68,12 @@ const HEADS: Readonly<Record<TableName, readonly string[]>> = {
   combs: ['name', 'drawnYear'],
   readings: ['at', 'deploymentId', 'label'],
   goods: ['name'],
+  callouts: ['calledAt', 'place', 'state'],
+  collections: ['calloutId'],
+  spells: ['startedAt', 'collectionId'],
+  pieces: ['at', 'use', 'collectionId'],
+  signs: ['at', 'sign', 'collectionId'],
+  tasks: ['calloutId', 'code', 'state'],
 };
 /** How the book opens: what happened last comes first. */
 export const FIRST_SORT: Readonly<Record<TableName, string>> = {
@@ -88,6 +94,12 @@ export const FIRST_SORT: Readonly<Record<TableName, string>> = {
   combs: 'name',
   readings: '-at',
   goods: 'name',
+  callouts: '-calledAt',
+  collections: 'calloutId',
+  spells: '-startedAt',
+  pieces: '-at',
+  signs: '-at',
+  tasks: 'calloutId',
 };
 
 /** Said so often that saying it tells nothing. */

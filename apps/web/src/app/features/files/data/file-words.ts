@@ -20,6 +20,12 @@ export const TABLE_NAMES_SAID: Readonly<Record<FileTable, string>> = {
   combs: 'combs',
   readings: 'free readings',
   goods: 'goods on the shelf',
+  callouts: 'call-outs',
+  collections: 'what was taken at call-outs',
+  spells: 'spells of suction',
+  pieces: 'combs that were cut',
+  signs: 'signs of the queen',
+  tasks: 'steps after a call-out',
 };
 
 export interface TableGroup {
@@ -32,6 +38,7 @@ export const TABLE_GROUPS: readonly TableGroup[] = [
   { name: 'Stores', tables: ['traps', 'combs', 'goods'] },
   { name: 'Rounds', tables: ['deployments', 'visits', 'baits', 'weighings', 'readings', 'photos'] },
   { name: 'Catches', tables: ['catches', 'steps', 'followups'] },
+  { name: 'Calls', tables: ['callouts', 'collections', 'spells', 'pieces', 'signs', 'tasks'] },
   { name: 'The year', tables: ['seasons', 'phenology', 'weather'] },
 ];
 

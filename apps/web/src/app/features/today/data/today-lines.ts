@@ -1,3 +1,4 @@
+import type { CallDayDto } from '@yewridge/contract/callouts';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { HangingDto } from '@yewridge/contract/rounds';
 import type { TodayDto } from '@yewridge/contract/today';
@@ -5,6 +6,8 @@ import { isWaiting, LADDER_M, type StepCode, type TrackStep } from '@yewridge/co
 import { addDays, daysBetween, flightFitness, type IsoDate } from '@yewridge/core/season';
 import { type UnitSystem, ZERO_CELSIUS } from '@yewridge/core/shared/units';
 import {
+  callLink,
+  callLinks,
   catchLink,
   hangLink,
   roundsLink,
@@ -13,9 +16,10 @@ import {
   stayLink,
   visitLink,
 } from '../../../shared/routes/paths';
+import { askShort, KIND_NAMES, REUNITE_NAMES, reuniteReason, STATE_NAMES } from '../../../shared/calls/call-words';
 import { dueLine, lureWords } from '../../../shared/season/due-words';
 import { dayShort } from '../../../shared/season/season-words';
-import { reasonWords, stepName } from '../../../shared/season/step-words';
+import { plainReason, reasonWords, stepName } from '../../../shared/season/step-words';
 import { figureText, temperatureText } from '../../../shared/units/format';
 
 export type GroupName = 'Now' | 'Tonight' | 'This week' | 'Watch';
@@ -23,7 +27,7 @@ export interface TodayLine {
   readonly id: string;
   readonly when: string;
   readonly whenSub: string;
-  readonly mark: 'visit' | 'bees' | 'box' | 'weather' | 'hook';
+  readonly mark: 'visit' | 'bees' | 'box' | 'weather' | 'hook' | 'call';
   readonly what: string;
   readonly where: string;
   readonly why: string;
@@ -65,7 +69,10 @@ const BEES_WAIT: readonly StepCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'mov
 const AT_THE_TRAP: readonly StepCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'rehang'];
 const STILL_THERE: readonly StepCode[] = [...AT_THE_TRAP, 'peek', 'shade', 'move'];
 
-function stepWhen({ start, end, state }: TrackStep, today: IsoDate): readonly [when: string, sub: string] {
+function stepWhen(
+  { start, end, state }: Pick<TrackStep, 'start' | 'end' | 'state'>,
+  today: IsoDate,
+): readonly [when: string, sub: string] {
   const [from = today, to = today] = [start, end].map((one) => one.slice(0, 10));
   const until = to === today ? end.slice(11) : dayShort(to);
   if (state === 'late') return ['Late', `since ${until}`];
@@ -98,6 +105,51 @@ function stepLine(plan: CatchPlanDto, step: TrackStep, now: string, system: Unit
     link: again ? hangLink() : catchLink(plan.catchId),
     query: again && plan.siteId !== null ? { site: plan.siteId } : {},
     rank: BEES_WAIT.includes(code) ? 0 : 2,
+    at: step.start,
+  };
+}
+
+/** Somebody waits for an answer, or for us. */
+function callWaits(call: CallDayDto, now: string): TodayLine {
+  const today = now.slice(0, 10);
+  const { calledAt, state, plannedFor, ask } = call;
+  const atWork = state !== 'called' && state !== 'planned';
+  const at = state === 'planned' ? (plannedFor ?? now) : now;
+  const rang =
+    calledAt.slice(0, 10) === today ? `rang at ${calledAt.slice(11)}` : `rang ${dayShort(calledAt.slice(0, 10))}`;
+  return {
+    ...NOTHING_ELSE,
+    id: `call-${call.id}`,
+    when: state === 'planned' && at.slice(0, 10) !== today ? dayShort(at.slice(0, 10)) : 'Now',
+    whenSub: state === 'planned' && plannedFor !== null ? plannedFor.slice(11) : rang,
+    mark: 'call',
+    what: state === 'called' ? `Answer a call: ${KIND_NAMES[call.kind].toLowerCase()}` : KIND_NAMES[call.kind],
+    where: call.place,
+    why: ask === null ? STATE_NAMES[state] : `Ask next: ${askShort(ask)}`,
+    action: atWork ? 'Go on with it' : 'Open the call',
+    link: atWork && state !== 'onSite' ? callLinks(call.id).live : callLink(call.id),
+    rank: 0,
+    at,
+  };
+}
+
+/** Steps of a colony taken at a call-out; a cage or an excluder that has to come out says so. */
+function callStepLine(call: CallDayDto, step: CallDayDto['steps'][number], now: string): TodayLine {
+  const [when, whenSub] = stepWhen(step, now.slice(0, 10));
+  const out = step.code === 'restraintOut';
+  return {
+    ...NOTHING_ELSE,
+    id: `call-${call.id}-${step.code}`,
+    when,
+    whenSub,
+    mark: 'bees',
+    what: REUNITE_NAMES[step.code],
+    where: call.place,
+    why: reuniteReason(step.reason) ?? plainReason(step.reason) ?? '',
+    caution: out ? `OUT by ${dayShort(step.end.slice(0, 10))}, ${step.end.slice(11)}.` : '',
+    action: 'Open the step',
+    link: callLink(call.id),
+    rank: out || step.code === 'join' || step.code === 'release' ? 0 : 2,
     at: step.start,
   };
 }
@@ -216,7 +268,7 @@ function inOrder(group: GroupName, lines: readonly TodayLine[]): readonly TodayL
 }
 
 export function todayGroups(day: TodayDto, system: UnitSystem): readonly TodayGroup[] {
-  const { now, today, traps, plans } = day;
+  const { now, today, traps, plans, calls } = day;
   const found = new Map<GroupName, TodayLine[]>([
     ['Now', []],
     ['Tonight', []],
@@ -229,6 +281,14 @@ export function todayGroups(day: TodayDto, system: UnitSystem): readonly TodayGr
   for (const plan of plans) {
     for (const step of plan.steps) {
       if (isWaiting(step)) add(groupOf(step.start, step.end, now), stepLine(plan, step, now, system));
+    }
+  }
+  for (const call of calls) {
+    const waits = call.steps.length === 0;
+    const later = call.state === 'planned' && (call.plannedFor ?? '').slice(0, 10) > today;
+    if (waits) add(later ? 'This week' : 'Now', callWaits(call, now));
+    for (const step of call.steps) {
+      if (isWaiting(step)) add(groupOf(step.start, step.end, now), callStepLine(call, step, now));
     }
   }
   const planned = new Set(plans.map(({ deploymentId }) => deploymentId));

@@ -78,6 +78,7 @@ export const day = (change: Partial<TodayDto> = {}): TodayDto => {
     inUse: 4,
     first: { design: true, trap: true, site: true, stay: true, look: true, caught: true },
     plans: [],
+    calls: [],
     ...change,
   };
 };

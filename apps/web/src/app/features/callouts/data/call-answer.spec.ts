@@ -1,0 +1,183 @@
+import { timeOf, triageOf } from '@yewridge/core/callouts';
+import { callOut, callsDto, NOW, piece, sign, spell } from '../testing/calls';
+import { callAnswer, moveFault, startBy } from './call-answer';
+import { aboutLines, lossLines, nestLines } from './call-lines';
+import { callNumbers, paceSays } from './call-numbers';
+import { callPlan, skyOn } from './call-plan';
+import { ownersReport, reportPdf } from './report';
+import { minuteAfter } from './wall';
+
+const answer = (one: ReturnType<typeof callOut>, now = NOW): string =>
+  callAnswer(one, {
+    triage: triageOf(one.call),
+    time: null,
+    plan: callPlan(one, callsDto([one]), now),
+    day: NOW.slice(0, 10),
+    now,
+  });
+
+describe('the call in one sentence', () => {
+  it('in every state there can be', () => {
+    expect(answer(callOut({ poison: 'unknown' }))).toBe('Ask on before you say yes');
+    expect(answer(callOut({ state: 'planned' }))).toBe('Colony in a structure: planned');
+    expect(answer(callOut({ state: 'onSite' }))).toBe('Tick the cautions, then start');
+    expect(answer(callOut({ state: 'paused' }))).toBe('Work goes on: open the live screen');
+    expect(answer(callOut({ state: 'closed' }))).toBe('Boxes shut: let them rest, or join them here');
+    expect(answer(callOut({ state: 'resting', restPlace: 'barn' }))).toBe('At rest, barn');
+    expect(answer(callOut({ state: 'settled' }))).toBe('Eggs seen: settled');
+    expect(answer(callOut({ state: 'united', unitedWith: 'hive 3' }))).toBe('United with hive 3');
+    expect(answer(callOut({ state: 'lost', reason: 'heat' }))).toBe('Lost: heat');
+    expect(answer(callOut({ state: 'gone' }))).toBe('They had flown');
+    expect(answer(callOut({ state: 'declined', reason: 'too far' }))).toBe('Declined: too far');
+    expect(answer(callOut({ state: 'referred', referredTo: 'the firm' }))).toContain('Passed on to the firm');
+    expect(answer(callOut({ state: 'abandoned' }))).toBe('Given up: the bees were let go');
+  });
+
+  it('at rest its next step with its hour, and a cage that is overdue before all', () => {
+    const rest = { state: 'resting', stoppedAt: '2026-05-14T14:20:00' } as const;
+    const brood = callOut(rest, {
+      taken: { leftBehind: 'cup' },
+      pieces: [piece('brood')],
+      spells: [spell('2026-05-14T14:00:00', '2026-05-14T14:20:00')],
+    });
+    expect(answer(brood, '2026-05-14T14:30')).toMatch(/, now$/);
+    const caged = callOut({ ...rest, kind: 'hangingSwarm' }, { taken: {}, signs: [sign('caged', '2026-05-14T13:52')] });
+    expect(answer(caged, '2026-05-17T18:01')).toBe('Cage or excluder must come OUT now');
+    expect(answer(caged, '2026-05-17T18:00')).not.toContain('OUT');
+  });
+
+  it('when to start: by the hour, with two people, on two days, or not today', () => {
+    const time = timeOf(callOut({ combsSeen: 3, combLengthM: 0.3, combHeightM: 0.4 }).call, {
+      date: '2026-05-15',
+      place: { lat: 47.4, lon: 13.2, tzOffsetMin: 120, forecast: [] },
+      sky: {},
+    })!;
+    const at = minuteAfter('2026-05-15T00:00', Math.floor(time.latestMin));
+    expect(startBy({ ...time, advice: 'fits' }, '2026-05-15', NOW)).toBe(`Start by Fri 15 May, ${at.slice(11)}`);
+    expect(startBy({ ...time, advice: 'tight' }, '2026-05-15', NOW)).toContain('it will be tight');
+    expect(startBy({ ...time, advice: 'second-person' }, '2026-05-15', NOW)).toContain('two people');
+    expect(startBy({ ...time, advice: 'two-days' }, '2026-05-15', NOW)).toContain('two days');
+    expect(startBy({ ...time, advice: 'fits' }, '2026-05-15', minuteAfter(at, 1))).toBe(
+      'Too late to start today: plan another day',
+    );
+    expect(startBy({ ...time, advice: 'fits' }, '2026-05-15', at)).toContain('Start by');
+  });
+
+  it('what stands against a move is one sentence', () => {
+    expect(moveFault(callOut({ poison: 'unknown' }), 'plan')).toBe('Ask first whether it was sprayed.');
+    expect(moveFault(callOut({ permission: 'asked' }), 'plan')).toBe('The owner has not agreed yet.');
+    expect(moveFault(callOut({ kind: 'unknown' }), 'plan')).toContain('ask for a photo');
+    expect(moveFault(callOut(), 'plan')).toBeNull();
+    expect(moveFault(callOut({ state: 'closing' }, { taken: {} }), 'close', { boxesShut: true })).toBe(
+      'Still to say: how the queen was, how many were left behind.',
+    );
+  });
+});
+
+describe('what the sky and the clock say of a call', () => {
+  it('light is left today alone, and a month has its half of the Earth', () => {
+    const all = callsDto([]);
+    const one = callOut();
+    expect(skyOn('2026-05-14', all, one)).toEqual({
+      tempC: null,
+      windMps: null,
+      minutesToSunset: 136,
+      month: 5,
+      south: false,
+    });
+    expect(skyOn('2026-05-15', all, one).minutesToSunset).toBeNull();
+    const south = callOut({}, { where: { lat: -33, lon: 150, tzOffsetMin: 600, by: 'place' } });
+    expect(skyOn('2026-05-14', all, south).south).toBeTrue();
+    expect(skyOn('2026-05-14', { ...all, sunsetMin: null }, callOut({}, { where: null })).south).toBeNull();
+  });
+
+  it('nowhere on the Earth there are no steps', () => {
+    const one = callOut({ state: 'resting', stoppedAt: '2026-05-14T14:20:00' }, { taken: {}, where: null });
+    expect(callPlan(one, callsDto([one]), NOW)).toBeNull();
+  });
+});
+
+describe('the lines of a call', () => {
+  const fields = (lines: readonly { readonly field: string }[]): readonly string[] => lines.map(({ field }) => field);
+  it('ask of a wall what is asked of walls, and of a swarm what is asked of swarms', () => {
+    expect(fields(aboutLines('structure'))).toContain('wiring');
+    expect(fields(aboutLines('hangingSwarm'))).not.toContain('wiring');
+    expect(fields(aboutLines('hangingSwarm'))).toContain('shakeable');
+    expect(fields(aboutLines('trapTooHeavy'))).toContain('trapMassKg');
+    expect(fields(nestLines('groundOrBush'))).toEqual(['beesExpected']);
+    expect(fields(nestLines('structure')).length).toBe(7);
+  });
+  it('speed is asked where anything was sucked', () => {
+    expect(fields(lossLines(callOut({}, { taken: {} })))).not.toContain('speedMps');
+    expect(fields(lossLines(callOut({}, { taken: {}, spells: [spell('2026-05-14T18:00:00', null)] })))).toContain(
+      'speedMps',
+    );
+    expect(fields(lossLines(null))).not.toContain('speedMps');
+  });
+});
+
+describe('the numbers over the years', () => {
+  const job = (change: object, taken: object = {}) =>
+    callOut(
+      {
+        state: 'settled',
+        combsSeen: 3,
+        combLengthM: 0.3,
+        combHeightM: 0.4,
+        startedAt: '2025-05-20T10:00:00',
+        stoppedAt: '2025-05-20T13:00:00',
+        ...change,
+      },
+      { taken: { dead: 40, queen: 'seen', ...taken } },
+    );
+  it('count finished jobs alone, by kind, with what both clocks know', () => {
+    const calls = [
+      job({}),
+      job({ state: 'lost' }, { queen: 'notSeen', dead: 10 }),
+      job({ state: 'resting' }),
+      job({ kind: 'hangingSwarm', startedAt: null }),
+    ];
+    const [swarms, walls] = callNumbers(calls, callsDto(calls));
+    expect([walls!.jobs, walls!.settled, walls!.lost, walls!.queens, walls!.dead, walls!.taken]).toEqual([
+      2, 1, 1, 1, 50, 360,
+    ]);
+    expect([swarms!.jobs, swarms!.planned, swarms!.taken]).toEqual([1, null, null]);
+    expect(paceSays(walls!)).toMatch(/^Colony in a structure: your jobs take \d\.\d times the table$/);
+    expect(paceSays({ ...walls!, jobs: 1 })).toContain('one says little');
+    expect(paceSays(swarms!)).toBe('');
+  });
+});
+
+describe('the report for the owner', () => {
+  it('says the keeper’s words, and where there are none what the record says', () => {
+    const one = callOut(
+      {
+        state: 'settled',
+        startedAt: '2026-05-14T10:00:00',
+        stoppedAt: '2026-05-14T12:30:00',
+        repairsBy: 'owner',
+        fee: 80,
+      },
+      { taken: { leftBehind: 'cup' }, pieces: [piece('brood'), piece('honey')] },
+    );
+    const text = Object.fromEntries(ownersReport(one).parts.map(({ head, text: words }) => [head, words]));
+    expect(text).toEqual({
+      'What was found': 'Colony in a structure.',
+      'What was done': 'The bees were taken. 1 comb of brood and 1 of honey were cut. Work took 150 minutes.',
+      'What is left': 'A cup of bees was left behind; they are fetched on the evenings after.',
+      'What is to be repaired': 'The hole is closed by the owner.',
+      Cost: 'Fee: 80.',
+    });
+    const own = ownersReport({ ...one, call: { ...one.call, done: 'Cut and framed.' } });
+    expect(own.parts.find(({ head }) => head === 'What was done')!.text).toBe('Cut and framed.');
+    expect(ownersReport(callOut({ kind: 'hangingSwarm' })).parts.map(({ head }) => head)).toEqual(['What was found']);
+  });
+
+  it('is one page of PDF', async () => {
+    const blob = await reportPdf(ownersReport(callOut({ found: 'Combs “behind” the boards' })), 'Ours', []);
+    const text = new TextDecoder('latin1').decode(await blob.arrayBuffer());
+    expect(text.startsWith('%PDF-')).toBeTrue();
+    expect(text.match(/\/Type \/Page\b/g)?.length).toBe(1);
+    expect(text).toContain('Combs "behind" the boards');
+  });
+});

@@ -1,0 +1,103 @@
+import type { CallDto } from '@yewridge/contract/callouts';
+import { type Block, moveCallOut, factsOf, type JobTime, type Triage } from '@yewridge/core/callouts';
+import { KIND_NAMES, verdictSaid } from '../../../shared/calls/call-words';
+import { dayWords, stepTime } from '../../../shared/season/step-words';
+import { minuteAfter } from './wall';
+import type { CallPlan } from './call-plan';
+import { REUNITE_NAMES } from '../../../shared/calls/call-words';
+import { isWaiting } from '@yewridge/core/catches';
+
+const NEEDS: Readonly<Record<string, string>> = {
+  kind: 'what it is',
+  place: 'where it is',
+  poison: 'whether it was sprayed',
+  permission: 'whether you may',
+  cautions: 'every caution ticked',
+  queen: 'how the queen was',
+  leftBehind: 'how many were left behind',
+  boxesShut: 'every step until nobody can get out',
+  deadCounted: 'how many were dead in the box',
+  eggsSeen: 'the day eggs were seen',
+};
+const BLOCKS: Readonly<Record<Block, string>> = {
+  'kind-unknown': 'Nobody knows yet what it is: ask for a photo.',
+  poisoned: 'It was poisoned: pass it on to a licensed firm, and touch nothing.',
+  'poison-open': 'Ask first whether it was sprayed.',
+  'no-permission': 'The owner has not agreed yet.',
+};
+
+/** Why a move cannot be made yet; `null` when it can. `told` is what the move itself tells. */
+export function moveFault(one: CallDto, move: string, told: Readonly<Record<string, unknown>> = {}): string | null {
+  const facts = { ...factsOf(one.call, one.collection), ...told };
+  const { ok, missing, blocked } = moveCallOut({ state: one.call.state, move, facts });
+  if (ok) return null;
+  const [block] = blocked;
+  if (block) return BLOCKS[block];
+  return `Still to say: ${missing.map((need) => NEEDS[need] ?? need).join(', ')}.`;
+}
+
+/** "by 15:27", "tomorrow by 15:27", or that it is too late for today. */
+export function startBy({ latestMin, advice }: JobTime, day: string, now: string): string {
+  const at = minuteAfter(`${day}T00:00`, Math.floor(latestMin));
+  if (advice === 'two-days') return 'More than a day’s work: make it two days';
+  if (advice === 'second-person')
+    return `Alone it does not fit: two people, starting by ${stepTime(at, now.slice(0, 10))}`;
+  if (at < now) return `Too late to start ${dayWords(day, now.slice(0, 10))}: plan another day`;
+  return `Start by ${stepTime(at, now.slice(0, 10))}${advice === 'tight' ? '; it will be tight' : ''}`;
+}
+
+/** The call in one sentence with a verb. */
+export function callAnswer(
+  one: CallDto,
+  {
+    triage,
+    time,
+    plan,
+    day,
+    now,
+  }: {
+    readonly triage: Triage;
+    readonly time: JobTime | null;
+    readonly plan: CallPlan | null;
+    readonly day: string;
+    readonly now: string;
+  },
+): string {
+  const { state, kind, restPlace, reason, referredTo, unitedWith } = one.call;
+  switch (state) {
+    case 'called':
+      return verdictSaid(triage);
+    case 'planned':
+      return time ? startBy(time, day, now) : `${KIND_NAMES[kind]}: planned`;
+    case 'onSite':
+      return 'Tick the cautions, then start';
+    case 'collecting':
+    case 'paused':
+    case 'closing':
+      return 'Work goes on: open the live screen';
+    case 'closed':
+      return 'Boxes shut: let them rest, or join them here';
+    case 'resting':
+    case 'reunited': {
+      const next = plan?.steps.find(isWaiting);
+      if (plan?.restraint?.over) return 'Cage or excluder must come OUT now';
+      if (!next) return restPlace ? `At rest, ${restPlace}` : 'At rest';
+      const when = next.state === 'ahead' ? stepTime(next.start, now.slice(0, 10)) : 'now';
+      return `${REUNITE_NAMES[next.code]}, ${when}`;
+    }
+    case 'settled':
+      return 'Eggs seen: settled';
+    case 'united':
+      return `United with ${unitedWith ?? 'another colony'}`;
+    case 'lost':
+      return `Lost: ${reason ?? 'nobody said why'}`;
+    case 'gone':
+      return 'They had flown';
+    case 'declined':
+      return `Declined: ${reason ?? ''}`;
+    case 'referred':
+      return `Passed on to ${referredTo ?? 'somebody else'}; the bees were not touched`;
+    case 'abandoned':
+      return 'Given up: the bees were let go';
+  }
+}

@@ -1,0 +1,73 @@
+import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { type Alarm, liveWatch } from '@yewridge/core/callouts';
+import { ZERO_CELSIUS } from '@yewridge/core/shared/units';
+import type { ChartPoint } from './live-chart';
+import { type BoxReading, liveReading, liveState, probed, typedReading, type TypedTemp } from './live-state';
+import { OpenCall } from './open-call';
+import { secondsBetween } from './job-clock';
+import { simulatedProbe } from '@yewridge/core/callouts';
+
+const COURSE_POINTS = 80;
+
+/** A job as it runs: what the clock, the spells and the thermometer come to, and what is wrong. */
+@Injectable()
+export class LiveJob {
+  readonly #open = inject(OpenCall);
+  readonly #typed = signal<readonly TypedTemp[]>([]);
+  readonly typed = this.#typed.asReadonly();
+  /** The demo's stand-in for the instruments; in records of one's own the temperature is typed. */
+  readonly simulated = computed(() => this.#open.clock.isDemo());
+
+  readonly second = computed(() => this.#open.clock.second() ?? `${this.#open.now()}:00`);
+  readonly state = computed(() => {
+    const one = this.#open.one();
+    return one && liveState(one, this.#open.rig(), this.second());
+  });
+  readonly box = computed((): BoxReading | null => {
+    const state = this.state();
+    const typed = typedReading(this.#typed(), this.second());
+    if (typed || !state) return typed;
+    return this.simulated() && state.spells.length > 0 ? probed(state) : null;
+  });
+  readonly course = computed((): readonly ChartPoint[] => {
+    const [one, state] = [this.#open.one(), this.state()];
+    if (!one || !state) return [];
+    const typed = this.#typed();
+    const start = one.call.startedAt ?? this.second();
+    if (typed.length > 0) {
+      return typed.map(({ at, temp }) => ({ at: secondsBetween(start, at), celsius: temp - ZERO_CELSIUS }));
+    }
+    if (!this.simulated() || state.spells.length === 0) return [];
+    return Array.from({ length: COURSE_POINTS + 1 }, (_, n) => {
+      const seconds = (state.elapsed * n) / COURSE_POINTS;
+      return { at: seconds, celsius: simulatedProbe({ spells: state.spells, seconds }).boxTemp - ZERO_CELSIUS };
+    });
+  });
+  /** What stands, the worst first; each cleared only well below where it was raised. */
+  readonly alarms = linkedSignal<unknown, readonly Alarm[]>({
+    source: () => this.#reading(),
+    computation: (_, before) => {
+      const reading = this.#reading();
+      if (!reading) return [];
+      const band = this.#open.rig()?.band ?? null;
+      return liveWatch({ reading, ...(band ? { band } : {}), previous: before?.value ?? [] }).alarms;
+    },
+  });
+  readonly worst = computed((): Alarm | null => this.alarms()[0] ?? null);
+  /** K, the hottest that was seen. */
+  readonly peak = computed(() => {
+    const hottest = Math.max(...this.course().map(({ celsius }) => celsius + ZERO_CELSIUS), -Infinity);
+    return Number.isFinite(hottest) ? hottest : null;
+  });
+
+  readonly #reading = computed(() => {
+    const [one, state] = [this.#open.one(), this.state()];
+    if (!one || !state || one.call.state === 'closed') return null;
+    return liveReading(one, state, { rig: this.#open.rig(), box: this.box() });
+  });
+
+  /** A temperature that was read off. K. */
+  read(temp: number): void {
+    this.#typed.update((typed) => [...typed, { at: this.second(), temp }]);
+  }
+}

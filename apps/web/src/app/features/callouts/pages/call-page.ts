@@ -1,0 +1,126 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { Fields } from '@yewridge/contract/season';
+import { type CallQueenSign, honeyUse, lossOf } from '@yewridge/core/callouts';
+import { reasonSaid, verdictSaid, whomSaid, whomToCall } from '../../../shared/calls/call-words';
+import { Caution } from '../../../shared/layout/caution';
+import { KeptFields } from '../../../shared/records/kept-fields';
+import { callLinks, catchLink } from '../../../shared/routes/paths';
+import { capital } from '../../../shared/units/format';
+import { AskNext } from '../ui/ask-next';
+import { CallFrame } from '../ui/call-frame';
+import { CallMoves } from '../ui/call-moves';
+import { CallSteps } from '../ui/call-steps';
+import { QueenPanel } from '../ui/queen-panel';
+import { type TaskChange, signAct, taskAct, unsignAct } from '../data/call-acts';
+import { callAnswer } from '../data/call-answer';
+import { aboutLines, lossLines, nestLines } from '../data/call-lines';
+import { CALLER_TEXT } from '../data/caller-text';
+import { OpenCall } from '../data/open-call';
+import { HONEY_NOTES, LOSS_WORDS, SIGN_NAMES } from '../data/work-words';
+import { REUNITE_NAMES } from '../../../shared/calls/call-words';
+
+const AFTER: readonly string[] = ['closed', 'resting', 'reunited', 'settled', 'united', 'lost'];
+const BEFORE: readonly string[] = ['called', 'planned', 'onSite'];
+
+/** One call-out: what to ask, whether to go, what to do next, and what became of the bees. */
+@Component({
+  selector: 'yw-call-page',
+  imports: [AskNext, CallFrame, CallMoves, CallSteps, Caution, KeptFields, QueenPanel, RouterLink],
+  providers: [OpenCall],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './call-page.html',
+  styleUrl: './call-page.scss',
+})
+export class CallPage {
+  readonly id = input.required<string>();
+  protected readonly open = inject(OpenCall);
+  protected readonly callerText = CALLER_TEXT;
+  protected readonly copied = signal(false);
+  protected readonly reasonSaid = reasonSaid;
+  protected readonly catchLink = catchLink;
+
+  readonly #kind = computed(() => this.open.one()?.call.kind ?? 'unknown');
+  protected readonly about = computed(() => aboutLines(this.#kind()));
+  protected readonly nest = computed(() => nestLines(this.#kind()));
+  protected readonly links = computed(() => callLinks(this.id()));
+  protected readonly answer = computed(() => {
+    const [one, triage] = [this.open.one(), this.open.triage()];
+    if (!one || !triage) return 'A call';
+    return callAnswer(one, {
+      triage,
+      time: this.open.time(),
+      plan: this.open.plan(),
+      day: this.open.day(),
+      now: this.open.now(),
+    });
+  });
+  /** Said in the page's answer while the call waits; later it stands here. */
+  protected readonly verdict = computed(() => {
+    const triage = this.open.triage();
+    return !triage || this.open.one()?.call.state === 'called' ? 'Why' : verdictSaid(triage);
+  });
+  protected readonly whom = computed(() => {
+    const triage = this.open.triage();
+    return triage ? whomToCall(triage).map((code) => capital(whomSaid(code))) : [];
+  });
+  protected readonly before = computed(() => BEFORE.includes(this.open.one()?.call.state ?? ''));
+  protected readonly after = computed(() => AFTER.includes(this.open.one()?.call.state ?? ''));
+  protected readonly losses = computed(() => lossLines(this.open.one()));
+  protected readonly loss = computed(() => {
+    const one = this.open.one();
+    if (!one?.collection) return null;
+    const row = lossOf(one.call, one.collection);
+    const lacks = row.reasons.map((reason) => LOSS_WORDS[reason] ?? reason);
+    return row.counts
+      ? `This job counts for your own limit: ${((row.share ?? 0) * 100).toFixed(1)} % dead by suction.`
+      : `This job does not count for your own limit: ${lacks.join('; ')}.`;
+  });
+  protected readonly honey = computed(() => {
+    const one = this.open.one();
+    if (!one?.pieces.some(({ use }) => use === 'honey')) return null;
+    const look = one.collection?.broodLook;
+    const disease = look === 'clean' ? 'noneSeen' : look === 'doubtful' ? 'suspected' : 'notInspected';
+    const use = honeyUse({ poison: one.call.poison, disease });
+    const label = use.eat ? 'may be eaten' : use.backToOwn ? 'only back to these bees' : 'not to be used';
+    const days = use.quarantineDays === null ? '' : `; quarantine ${use.quarantineDays} days`;
+    return { label: `The honey: ${label}${days}.`, notes: use.notes.map((note) => HONEY_NOTES[note] ?? note) };
+  });
+
+  constructor() {
+    effect(() => {
+      const id = this.id();
+      untracked(() => {
+        this.open.open(id);
+      });
+    });
+  }
+
+  protected say(change: Partial<Fields<'callouts'>>, says: string): void {
+    this.open.say(says, change);
+  }
+
+  protected sayTaken(change: Partial<Fields<'collections'>>, says: string): void {
+    this.open.sayTaken(says, change);
+  }
+
+  protected sign(sign: CallQueenSign): void {
+    const one = this.open.one();
+    if (one) this.open.do(signAct(one, sign, this.open.now(), { says: SIGN_NAMES[sign].toLowerCase() }));
+  }
+
+  protected unsign(id: string): void {
+    const one = this.open.one();
+    if (one) this.open.do(unsignAct(one, id));
+  }
+
+  protected mark(change: TaskChange): void {
+    const one = this.open.one();
+    if (one) this.open.do(taskAct(one, change, REUNITE_NAMES[change.code]));
+  }
+
+  protected async copy(): Promise<void> {
+    await navigator.clipboard.writeText(CALLER_TEXT);
+    this.copied.set(true);
+  }
+}

@@ -1,0 +1,212 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { Fields } from '@yewridge/contract/season';
+import { beesOf } from '@yewridge/core/callouts';
+import { PickList } from '../../../shared/fields/pick';
+import { KeptFields, type KeptLine } from '../../../shared/records/kept-fields';
+import { callLinks, rigLinks } from '../../../shared/routes/paths';
+import { decimalText, figureText } from '../../../shared/units/format';
+import { UnitChoice } from '../../../shared/units/unit-choice';
+import { startBy } from '../data/call-answer';
+import { OpenCall } from '../data/open-call';
+import { CAUTION_WORDS, KIT_NAMES, KIT_WARNINGS, LOAD_NAMES, OVERNIGHT_WORDS, PHASE_NAMES } from '../data/work-words';
+import { CallFrame } from '../ui/call-frame';
+import { CodeTicks } from '../ui/code-ticks';
+import { GateMark } from '../ui/gate-mark';
+
+const PLAN_LINES: readonly KeptLine<'callouts'>[] = [
+  { field: 'plannedFor', says: 'day and hour' },
+  { field: 'persons', says: 'people' },
+  { field: 'travelMin', says: 'the way takes' },
+  { field: 'power', says: 'power for the vacuum' },
+  {
+    field: 'finish',
+    says: 'it ends',
+    choices: [
+      { id: 'closeAtDusk', name: 'closed at dusk, there' },
+      { id: 'homeBeforeDark', name: 'home before dark' },
+    ],
+  },
+];
+const thousands = (bees: number): string => `${decimalText(Math.round(bees / 100) / 10, 1, true)} thousand`;
+
+/** Before leaving: when to start, what to take, what it weighs, how the gate stands, what to mind. One page on paper. */
+@Component({
+  selector: 'yw-leaving-page',
+  imports: [CallFrame, CodeTicks, GateMark, KeptFields, PickList, RouterLink],
+  providers: [OpenCall],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <yw-call-frame [inner]="true" [open]="open" [answer]="answer()">
+      <button act type="button" class="button" (click)="print()">Print it</button>
+      @if (open.one(); as one) {
+        <div class="cols">
+          <section class="sheet" aria-labelledby="when">
+            <h2 id="when">When</h2>
+            <yw-kept-fields
+              table="callouts"
+              [lines]="planLines"
+              [kept]="one.call"
+              (said)="say($event.change, $event.act)"
+            />
+            @if (open.time(); as time) {
+              <table>
+                <caption class="visually-hidden">
+                  Minutes of each part
+                </caption>
+                <tbody>
+                  @for (phase of phases(); track phase.name) {
+                    <tr>
+                      <th scope="row">{{ phase.name }}</th>
+                      <td>{{ phase.typical }}</td>
+                      <td class="range">{{ phase.range }}</td>
+                    </tr>
+                  }
+                </tbody>
+              </table>
+              @for (line of overnight(); track line) {
+                <p>{{ line }}</p>
+              }
+            } @else {
+              <p class="note">Say the combs or the hollow on the call, and the hours follow.</p>
+            }
+          </section>
+          <section class="sheet" aria-labelledby="rig">
+            <h2 id="rig">The rig</h2>
+            <yw-pick
+              label="Rig"
+              [options]="rigOptions()"
+              [value]="one.call.rigId ?? ''"
+              unsaid="no vacuum"
+              (chosen)="sayRig($event)"
+            />
+            @if (open.rig(); as rig) {
+              <yw-gate-mark [rig]="rig" />
+              <p><a [routerLink]="trim(rig.id)">Its trim card</a></p>
+            }
+            <h2>How many</h2>
+            <p>{{ size() }}</p>
+          </section>
+          <section class="sheet wide" aria-labelledby="kit">
+            <h2 id="kit">What to take, {{ open.packed().length }} of {{ kit().length }} packed</h2>
+            @if (open.kit(); as packed) {
+              <yw-code-ticks
+                label="What to take"
+                [lines]="kit()"
+                [ticked]="open.packed()"
+                (said)="say({ packed: $event.join(',') || null }, 'packed')"
+              />
+              @for (warning of warnings(); track warning) {
+                <p class="note">{{ warning }}</p>
+              }
+              <h3>{{ trips() }}</h3>
+              <ul class="plain">
+                @for (load of loads(); track $index) {
+                  <li [class.over]="load.over">{{ load.says }}</li>
+                }
+              </ul>
+            }
+          </section>
+          <section class="sheet wide" aria-labelledby="cautions">
+            <h2 id="cautions">What to mind</h2>
+            <ul class="plain">
+              @for (line of cautions(); track line) {
+                <li>{{ line }}</li>
+              }
+            </ul>
+            <p><a class="button" [routerLink]="call()">Back to the call</a></p>
+          </section>
+        </div>
+      }
+    </yw-call-frame>
+  `,
+  styleUrl: './leaving-page.scss',
+})
+export class LeavingPage {
+  readonly id = input.required<string>();
+  protected readonly open = inject(OpenCall);
+  protected readonly system = inject(UnitChoice).system;
+  protected readonly planLines = PLAN_LINES;
+  protected readonly call = computed(() => callLinks(this.id()).live.slice(0, -1));
+  protected readonly trim = (rig: string): readonly string[] => rigLinks(rig).trim;
+
+  protected readonly answer = computed(() => {
+    const time = this.open.time();
+    return time ? startBy(time, this.open.day(), this.open.now()) : 'What to take, and when to start';
+  });
+  protected readonly phases = computed(() => {
+    const time = this.open.time();
+    if (!time) return [];
+    const minutes = (seconds: number): string => String(Math.round(seconds / 60));
+    const row = (name: string, spread: { low: number; typical: number; high: number }) => ({
+      name,
+      typical: `${minutes(spread.typical)} min`,
+      range: `${minutes(spread.low)} to ${minutes(spread.high)}`,
+    });
+    return [
+      ...time.phases.map((phase) => row(PHASE_NAMES[phase.code] ?? phase.code, phase)),
+      row('Together', time.total),
+    ];
+  });
+  protected readonly overnight = computed(() =>
+    (this.open.time()?.overnight ?? []).map((code) => OVERNIGHT_WORDS[code] ?? code),
+  );
+  protected readonly rigOptions = computed(() => [
+    { id: '', name: 'no vacuum' },
+    ...this.open.rigs().map(({ id, name }) => ({ id, name })),
+  ]);
+  protected readonly size = computed(() => {
+    const one = this.open.one();
+    if (!one) return '';
+    const nest = this.open.nest();
+    const { bees, by } = beesOf(one.call, nest);
+    const range = `about ${thousands(bees.typical)} bees, between ${thousands(bees.low)} and ${thousands(bees.high)}`;
+    if (by === 'usual') return `Nobody has sized them: a usual swarm is ${range}.`;
+    if (by === 'told' || !nest) return `By eye: ${range}.`;
+    const kg = (mass: number): string => figureText(mass, 'mass', this.system());
+    return `${range}; ${nest.pieces} pieces of comb, ${nest.broodPieces} of them brood; honey about ${kg(nest.honeyMass.typical)}, up to ${kg(nest.honeyMass.high)}. Bring for the high end, promise nothing.`;
+  });
+  protected readonly kit = computed(() =>
+    (this.open.kit()?.items ?? []).map(({ code, count }) => ({
+      code,
+      says: count === 1 ? (KIT_NAMES[code] ?? code) : `${count} × ${KIT_NAMES[code] ?? code}`,
+    })),
+  );
+  protected readonly warnings = computed(() =>
+    (this.open.kit()?.warnings ?? []).map((code) => KIT_WARNINGS[code] ?? code),
+  );
+  protected readonly trips = computed(() => {
+    const kit = this.open.kit();
+    if (!kit) return '';
+    const trips = kit.trips === 1 ? 'One way' : `${kit.trips} ways`;
+    return `${trips} to the car on the way back, ${figureText(kit.carried, 'mass', this.system())} in all`;
+  });
+  protected readonly loads = computed(() =>
+    (this.open.kit()?.loads ?? []).map(({ code, mass, over }) => ({
+      over,
+      says: `${LOAD_NAMES[code] ?? code}, ${figureText(mass, 'mass', this.system())}${over ? ': two people' : ''}`,
+    })),
+  );
+  protected readonly cautions = computed(() => this.open.cautions().map((code) => CAUTION_WORDS[code] ?? code));
+
+  constructor() {
+    effect(() => {
+      const id = this.id();
+      untracked(() => {
+        this.open.open(id);
+      });
+    });
+  }
+
+  protected say(change: Partial<Fields<'callouts'>>, says: string): void {
+    this.open.say(says, change);
+  }
+
+  protected sayRig(id: string): void {
+    this.say({ rigId: id === '' ? null : id }, id === '' ? 'no vacuum' : 'the rig chosen');
+  }
+
+  protected print(): void {
+    window.print();
+  }
+}

@@ -1,0 +1,65 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+
+export interface TickLine {
+  readonly code: string;
+  readonly says: string;
+  readonly small?: string;
+}
+
+/** A list to tick: what is packed, what is minded, what is done. */
+@Component({
+  selector: 'yw-code-ticks',
+  imports: [MatCheckboxModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<ul [attr.aria-label]="label()">
+    @for (line of lines(); track line.code) {
+      <li>
+        <mat-checkbox [checked]="ticked().includes(line.code)" (change)="tick(line.code, $event.checked)"
+          >{{ line.says }}
+          @if (line.small) {
+            <small>{{ line.small }}</small>
+          }
+        </mat-checkbox>
+      </li>
+    }
+  </ul>`,
+  styles: `
+    ul {
+      margin: 0;
+      padding: 0;
+      columns: var(--tick-columns, 1);
+      list-style: none;
+    }
+    li {
+      min-height: 48px;
+      break-inside: avoid;
+    }
+    mat-checkbox {
+      display: block;
+    }
+    small {
+      color: var(--ink-2);
+      font-size: var(--t-xs);
+    }
+    @media print {
+      li {
+        min-height: 0;
+      }
+    }
+  `,
+})
+export class CodeTicks {
+  readonly label = input.required<string>();
+  readonly lines = input.required<readonly TickLine[]>();
+  readonly ticked = input.required<readonly string[]>();
+  /** All that are ticked now. */
+  readonly said = output<readonly string[]>();
+
+  readonly #known = computed(() => this.lines().map(({ code }) => code));
+
+  protected tick(code: string, on: boolean): void {
+    const others = this.ticked().filter((one) => one !== code && this.#known().includes(one));
+    this.said.emit(on ? this.#known().filter((one) => one === code || others.includes(one)) : others);
+  }
+}
