@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { grave, inColours } from '../support/axe.js';
 import { CallScreen } from '../support/call-screen.js';
 import { rowsIn, said } from '../support/database.js';
 import { killServers, startServer, TROUBLE_URL } from '../support/server.js';
@@ -376,6 +377,10 @@ test.describe('call-outs on a telephone', () => {
       { width: 360, height: 640 },
     ]) {
       await page.setViewportSize(size);
+      for (const theme of ['day', 'night', 'dusk']) {
+        await inColours(page, theme);
+        expect(await grave(page), theme).toEqual([]);
+      }
       const small = await page.locator('yw-live-page button:visible, yw-live-page a:visible').evaluateAll((all) =>
         all
           .filter((one) => !one.closest('yw-size-field, mat-slide-toggle'))

@@ -1,5 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { grave, inColours } from '../support/axe.js';
 import { PAGES } from '../support/pages.js';
 import { DEMO_PORT } from '../support/ports.js';
 import { expect, test } from '../support/test.js';
@@ -20,23 +20,6 @@ async function unfolded(page: Page, path: string): Promise<void> {
       : [];
   for (const name of rows) await page.getByRole('button', { name }).click();
   if (rows.length > 0) await page.getByRole('button', { name: 'Show working', exact: true }).click();
-}
-
-/** In the colours of a theme, once they have all faded over. */
-async function inColours(page: Page, theme: string): Promise<void> {
-  await page.evaluate(async (wanted) => {
-    document.documentElement.dataset['theme'] = wanted;
-    await new Promise(requestAnimationFrame);
-    await Promise.allSettled(document.getAnimations().map(({ finished }) => finished));
-  }, theme);
-}
-
-async function grave(page: Page, rules?: string[]): Promise<string[]> {
-  const axe = rules ? new AxeBuilder({ page }).withRules(rules) : new AxeBuilder({ page });
-  const { violations } = await axe.analyze();
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html ?? ''}`);
 }
 
 for (const [place, pages] of Object.entries(PAGES)) {

@@ -1,6 +1,7 @@
-import type { CallDto } from '@yewridge/contract/callouts';
 import type { Fields } from '@yewridge/contract/season';
 import type { ReuniteCode, Triage } from '@yewridge/core/callouts';
+import { monthDay } from '../season/season-words';
+import { stepTime } from '../season/step-words';
 
 type Call = Fields<'callouts'>;
 
@@ -387,4 +388,8 @@ const REUNITE_REASONS: Readonly<Record<string, string>> = {
 /** Why; reasons of a trap's own steps have their words elsewhere. */
 export const reuniteReason = (reason: string): string | null => REUNITE_REASONS[reason] ?? null;
 
-export const callTitle = ({ call }: Pick<CallDto, 'call'>): string => `${KIND_NAMES[call.kind]}, ${call.place}`;
+/** When somebody rang: the hour today, the day this year, and the year where it is another. */
+export function calledWhen(at: string, today: string): string {
+  const day = at.slice(0, 10);
+  return day.slice(0, 4) === today.slice(0, 4) ? stepTime(at, today) : `${monthDay(day)} ${day.slice(0, 4)}`;
+}

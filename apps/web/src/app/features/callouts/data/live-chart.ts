@@ -30,8 +30,8 @@ export interface ChartPoint {
 const LEFT = 70;
 const RIGHT = 10;
 const TOP = 8;
-const PLOT = 118;
-const ROW = 30;
+const PLOT = 104;
+const ROW = 26;
 const [LOW, HIGH] = [28, 44];
 const WARN = 38;
 const DANGER = 42;

@@ -1,13 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { triageOf } from '@yewridge/core/callouts';
-import { askShort, KIND_NAMES, STATE_NAMES } from '../../../shared/calls/call-words';
+import { askShort, calledWhen, KIND_NAMES, STATE_NAMES } from '../../../shared/calls/call-words';
 import { CallStore } from '../../../shared/calls/call-store';
 import { FigureTable } from '../../../shared/layout/figure-table';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { callLink, catchesLink, newCallLink } from '../../../shared/routes/paths';
-import { stepTime } from '../../../shared/season/step-words';
 import { callNumbers, paceSays } from '../data/call-numbers';
 
 const ENDED: readonly string[] = ['settled', 'united', 'lost', 'gone', 'declined', 'referred', 'abandoned'];
@@ -134,7 +133,7 @@ export class CallsPage {
         id: call.id,
         ended: ENDED.includes(call.state),
         waits: call.state === 'called',
-        when: stepTime(call.calledAt, today),
+        when: calledWhen(call.calledAt, today),
         what: KIND_NAMES[call.kind],
         place: call.place,
         state: ask === undefined ? STATE_NAMES[call.state] : `ask next: ${askShort(ask)}`,

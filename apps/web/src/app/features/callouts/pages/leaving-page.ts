@@ -2,10 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { RouterLink } from '@angular/router';
 import type { Fields } from '@yewridge/contract/season';
 import { beesOf } from '@yewridge/core/callouts';
+import { MomentField } from '../../../shared/fields/moment-field';
 import { PickList } from '../../../shared/fields/pick';
 import { KeptFields, type KeptLine } from '../../../shared/records/kept-fields';
 import { callLinks, rigLinks } from '../../../shared/routes/paths';
-import { decimalText, figureText } from '../../../shared/units/format';
+import { capital, figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { startBy } from '../data/call-answer';
 import { OpenCall } from '../data/open-call';
@@ -14,8 +15,8 @@ import { CallFrame } from '../ui/call-frame';
 import { CodeTicks } from '../ui/code-ticks';
 import { GateMark } from '../ui/gate-mark';
 
+const AHEAD: readonly string[] = ['called', 'planned', 'onSite'];
 const PLAN_LINES: readonly KeptLine<'callouts'>[] = [
-  { field: 'plannedFor', says: 'day and hour' },
   { field: 'persons', says: 'people' },
   { field: 'travelMin', says: 'the way takes' },
   { field: 'power', says: 'power for the vacuum' },
@@ -28,12 +29,13 @@ const PLAN_LINES: readonly KeptLine<'callouts'>[] = [
     ],
   },
 ];
-const thousands = (bees: number): string => `${decimalText(Math.round(bees / 100) / 10, 1, true)} thousand`;
+/** To the hundred: nobody knows them better. */
+const hundreds = (bees: number): string => (100 * Math.round(bees / 100)).toLocaleString('en-GB').replace(',', ' ');
 
 /** Before leaving: when to start, what to take, what it weighs, how the gate stands, what to mind. One page on paper. */
 @Component({
   selector: 'yw-leaving-page',
-  imports: [CallFrame, CodeTicks, GateMark, KeptFields, PickList, RouterLink],
+  imports: [CallFrame, CodeTicks, GateMark, KeptFields, MomentField, PickList, RouterLink],
   providers: [OpenCall],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -43,6 +45,14 @@ const thousands = (bees: number): string => `${decimalText(Math.round(bees / 100
         <div class="cols">
           <section class="sheet" aria-labelledby="when">
             <h2 id="when">When</h2>
+            <div class="moment">
+              <span>day and hour</span>
+              <yw-moment
+                label="planned for"
+                [value]="one.call.plannedFor ?? ''"
+                (given)="say({ plannedFor: $event === '' ? null : $event }, 'planned for')"
+              />
+            </div>
             <yw-kept-fields
               table="callouts"
               [lines]="planLines"
@@ -132,6 +142,8 @@ export class LeavingPage {
 
   protected readonly answer = computed(() => {
     const time = this.open.time();
+    // Only what is still to come is planned.
+    if (!AHEAD.includes(this.open.one()?.call.state ?? '')) return 'What the tables say of such a job';
     return time ? startBy(time, this.open.day(), this.open.now()) : 'What to take, and when to start';
   });
   protected readonly phases = computed(() => {
@@ -160,11 +172,11 @@ export class LeavingPage {
     if (!one) return '';
     const nest = this.open.nest();
     const { bees, by } = beesOf(one.call, nest);
-    const range = `about ${thousands(bees.typical)} bees, between ${thousands(bees.low)} and ${thousands(bees.high)}`;
+    const range = `about ${hundreds(bees.typical)} bees, between ${hundreds(bees.low)} and ${hundreds(bees.high)}`;
     if (by === 'usual') return `Nobody has sized them: a usual swarm is ${range}.`;
     if (by === 'told' || !nest) return `By eye: ${range}.`;
     const kg = (mass: number): string => figureText(mass, 'mass', this.system());
-    return `${range}; ${nest.pieces} pieces of comb, ${nest.broodPieces} of them brood; honey about ${kg(nest.honeyMass.typical)}, up to ${kg(nest.honeyMass.high)}. Bring for the high end, promise nothing.`;
+    return `${capital(range)}; ${nest.pieces} pieces of comb, ${nest.broodPieces} of them brood; honey about ${kg(nest.honeyMass.typical)}, up to ${kg(nest.honeyMass.high)}. Bring for the high end, promise nothing.`;
   });
   protected readonly kit = computed(() =>
     (this.open.kit()?.items ?? []).map(({ code, count }) => ({
@@ -178,8 +190,8 @@ export class LeavingPage {
   protected readonly trips = computed(() => {
     const kit = this.open.kit();
     if (!kit) return '';
-    const trips = kit.trips === 1 ? 'One way' : `${kit.trips} ways`;
-    return `${trips} to the car on the way back, ${figureText(kit.carried, 'mass', this.system())} in all`;
+    const trips = kit.trips === 1 ? 'One trip' : `${kit.trips} trips`;
+    return `${trips} to the car on the way back: ${figureText(kit.carried, 'mass', this.system())} in all`;
   });
   protected readonly loads = computed(() =>
     (this.open.kit()?.loads ?? []).map(({ code, mass, over }) => ({

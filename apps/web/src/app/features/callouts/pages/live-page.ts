@@ -9,6 +9,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { MatExpansionModule } from '@angular/material/expansion';
 import { MatSlideToggleModule } from '@angular/material/slide-toggle';
 import { Router, RouterLink } from '@angular/router';
 import type { Fields } from '@yewridge/contract/season';
@@ -32,6 +33,12 @@ import { GateMark } from '../ui/gate-mark';
 import { LiveChartDrawing } from '../ui/live-chart';
 import { LiveTaps, type Tap } from '../ui/live-taps';
 
+const WORK = [
+  ['changeBox', 'Change the box, or add one'],
+  ['changeBattery', 'Change the battery'],
+  ['clearHose', 'Clear the hose'],
+  ['boxTipped', 'The box fell over'],
+] as const;
 /** Kelvin that a thermometer in a box can say. */
 const BOX_RANGE = { min: 253.15, max: 343.15 } as const;
 /** Steps that come once nobody can get out any more. */
@@ -48,6 +55,7 @@ const LAST_AT_PLACE = 'hose-and-floor-checked';
     GateMark,
     LiveChartDrawing,
     LiveTaps,
+    MatExpansionModule,
     MatSlideToggleModule,
     RouterLink,
     SizeField,
@@ -110,6 +118,11 @@ export class LivePage {
   protected readonly startOrder = computed(() =>
     workOrder({ task: 'start' }).steps.map(({ code, reason }) => ({ says: stepSaid(code), why: whySaid(reason) })),
   );
+  /** What is done between, each with the port shut first. */
+  protected readonly between = WORK.map(([task, name]) => ({
+    name,
+    steps: workOrder({ task }).steps.map(({ code, reason }) => ({ says: stepSaid(code), why: whySaid(reason) })),
+  }));
   readonly #closing = computed(() => {
     const one = this.open.one();
     const rig = this.open.rig();

@@ -71,7 +71,7 @@ const clock = (seconds: number): string =>
         <div>
           <dt>bees</dt>
           <dd>
-            <b>{{ left() }}</b> of suction left, at most {{ leftMost() }}
+            <b>{{ left() }}</b> left, {{ leftMost() }} at most
           </dd>
         </div>
         <div>

@@ -52,7 +52,7 @@ const MARKS: Readonly<Record<Tap, string>> = {
       grid-template-columns: auto 1fr;
       align-items: center;
       gap: 2px 6px;
-      min-height: 84px;
+      min-height: 76px;
       padding: 6px 8px;
       border: 1px solid var(--rule-2);
       border-radius: var(--r1);

@@ -24,6 +24,10 @@ export const BEES_BY_NAMES = {
   guess: 'a guess',
 } as const;
 
+/** Why a job does not count, in words. */
+export const lossReasonWords = (reasons: readonly LossReason[]): string =>
+  reasons.map((reason) => REASONS[reason]).join('; ');
+
 /** One past job: whether it counts, as what, and if not, why. */
 export interface JudgedJob {
   readonly row: CountedJob | null;
@@ -60,7 +64,7 @@ export function judgedJob(job: RigJob): JudgedJob {
     clogged: false,
     poison: 'no',
   });
-  const why = row ? null : `Does not count: ${reasons.map((reason) => REASONS[reason]).join('; ')}.`;
+  const why = row ? null : `Does not count: ${lossReasonWords(reasons)}.`;
   return { row: row && { ...row, speedKind: 'arrival' }, why };
 }
 

@@ -1,15 +1,7 @@
 import { computed, inject, Injectable, Injector, linkedSignal, signal, type Signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { FreezeReason, RigDto, RigVersionDto } from '@yewridge/contract/suction';
-import {
-  airCourse,
-  fitLoss,
-  type Rig,
-  rigHeatQuestion,
-  rigPower,
-  rigProblems,
-  rigReadings,
-} from '@yewridge/core/suction';
+import { airCourse, type Rig, rigHeatQuestion, rigPower, rigProblems, rigReadings } from '@yewridge/core/suction';
 import equal from 'fast-deep-equal';
 import { catchError, concatMap, map, type Observable, of, startWith, switchMap, tap, timer } from 'rxjs';
 import type { SaveState } from '../../../shared/documents/document-session';
@@ -87,7 +79,6 @@ export class RigStore extends DocumentStore<Rig, RigDto, RigsApi> {
   });
   /** Past jobs that count: typed in full, and likely due to speed. */
   readonly counted = computed(() => countedJobs(this.document()?.jobs ?? []));
-  readonly losses = computed(() => fitLoss({ jobs: this.counted(), speedKind: 'arrival' }));
 
   readonly lanes = this.#long('lanes', () => {
     const rig = this.shown();

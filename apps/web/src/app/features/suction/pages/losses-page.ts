@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { ownLimit } from '@yewridge/core/callouts';
-import { lossAt, RIG_LIMITS } from '@yewridge/core/suction';
+import { type CountedJob, ownLimit } from '@yewridge/core/callouts';
+import { fitLoss, lossAt, RIG_LIMITS } from '@yewridge/core/suction';
 import type { EChartsCoreOption } from 'echarts/core';
+import { CallStore } from '../../../shared/calls/call-store';
 import { Chart } from '../../../shared/charts/chart';
 import type { ChartTheme } from '../../../shared/charts/chart-theme';
 import { undoKeys } from '../../../shared/documents/undo-keys';
@@ -13,10 +15,13 @@ import { FieldList } from '../../../shared/fields/field-list';
 import { DayField } from '../../../shared/fields/day-field';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
 import { FigureTable } from '../../../shared/layout/figure-table';
+import { callLink } from '../../../shared/routes/paths';
+import { dayLong } from '../../../shared/season/season-words';
 import { UndoToast } from '../../../shared/layout/undo-toast';
 import { decimalText, figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { lossesChart, lossesSays } from '../data/losses-chart';
+import { callJobs } from '../data/call-jobs';
 import { BEES_BY_NAMES, FIELD_LIMITS, judgedJob, LIMIT_WORDS } from '../data/own-jobs';
 import { without } from '../data/rig-edits';
 import { RigStore } from '../data/rig-store';
@@ -41,7 +46,7 @@ function shareText(share: number): string {
 /** Dead bees of past jobs against the speed they landed with, and the keeper's own limit. */
 @Component({
   selector: 'yw-losses-page',
-  imports: [FigureTable, Segments, MatCheckboxModule, RigFrame, FieldList, ChoiceLine, DayField, Chart],
+  imports: [RouterLink, FigureTable, Segments, MatCheckboxModule, RigFrame, FieldList, ChoiceLine, DayField, Chart],
   providers: [RigStore, KeptTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './losses-page.html',
@@ -63,11 +68,20 @@ export class LossesPage {
     { id: 'expected', name: 'dead expected', figure: true },
     { id: 'range', name: '9 in 10 lie in', figure: true },
   ];
-  protected readonly fit = this.store.losses;
-  /** Only jobs that count: the curve is fitted to these. */
-  readonly #dots = computed(() =>
-    this.store.counted().map(({ speed, dead, total }) => ({ speed, share: dead / total })),
+  readonly #calls = inject(CallStore).calls;
+  /** Jobs that call-outs with this rig have written themselves. */
+  protected readonly fromCalls = computed(() =>
+    callJobs(this.#calls() ?? [], this.id()).map((job) => ({
+      ...job,
+      link: callLink(job.id),
+      when: dayLong(job.day),
+      says: job.row ? this.#rowSays(job.row) : `Does not count: ${job.why ?? ''}.`,
+    })),
   );
+  readonly #counted = computed(() => [...this.store.counted(), ...this.fromCalls().flatMap(({ row }) => row ?? [])]);
+  protected readonly fit = computed(() => fitLoss({ jobs: this.#counted(), speedKind: 'arrival' }));
+  /** Only jobs that count: the curve is fitted to these. */
+  readonly #dots = computed(() => this.#counted().map(({ speed, dead, total }) => ({ speed, share: dead / total })));
   readonly #limitSet = computed(() => this.store.document()?.bees.limit ?? 0);
   protected readonly chartSays = computed(() => lossesSays(this.#dots(), this.#limitSet(), this.system()));
   protected readonly chart = computed(() => {
@@ -89,7 +103,7 @@ export class LossesPage {
   );
   protected readonly judged = computed(() => (this.store.document()?.jobs ?? []).map(judgedJob));
   protected readonly limit = computed(() =>
-    ownLimit({ rows: this.store.counted(), fieldLimits: FIELD_LIMITS, share: this.share() }),
+    ownLimit({ rows: this.#counted(), fieldLimits: FIELD_LIMITS, share: this.share() }),
   );
   protected readonly why = computed(() => LIMIT_WORDS[this.limit().reason]);
   protected readonly limitText = computed(() => figureText(this.limit().limit, 'speed', this.system()));
@@ -108,6 +122,10 @@ export class LossesPage {
     const count = jobs === 1 ? '1 job counts' : `${jobs} jobs count`;
     return moved ? `${count}: land at ${this.limitText()} at most` : `${count}: the usual ${this.limitText()} stays`;
   });
+
+  #rowSays({ speed, dead, total }: CountedJob): string {
+    return `${figureText(speed, 'speed', this.system())}, ${decimalText(dead, 0)} of ${decimalText(total, 0)} dead by suction`;
+  }
 
   constructor() {
     const texts = inject(KeptTexts);
