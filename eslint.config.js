@@ -48,12 +48,13 @@ const policies = [
   { from: from('contract-shared'), allow: to('contract-shared', 'core-shared') },
   { from: from('contract-feature'), allow: to('contract-shared', 'core-shared', 'core-feature') },
   self('contract-feature'),
-  // Today gathers what rounds and catches ask for.
+  // Today gathers what rounds, catches and call-outs ask for.
   {
     from: from('contract-feature', { feature: 'today' }),
     allow: [
       { to: { element: { type: 'contract-feature', captured: { feature: 'rounds' } } } },
       { to: { element: { type: 'contract-feature', captured: { feature: 'catches' } } } },
+      { to: { element: { type: 'contract-feature', captured: { feature: 'callouts' } } } },
     ],
   },
   // The records of a season are what ground, rounds and catches are views of.

@@ -19,11 +19,9 @@ const phone = { width: 390, height: 844 };
 const pictures = [
   { name: 'today', path: '/today', size: desk, ready: 'yw-weather-panel li' },
   { name: 'season', path: '/today/season', size: desk, ready: 'yw-season-chart svg' },
-  { name: 'stay-sensor', path: '/rounds/stays/stay-v-11-2026-04-05', size: desk, ready: 'yw-sensor-chart svg' },
   { name: 'catch-steps', path: '/catches/catch-v-11-2026-05-13', size: desk, ready: 'yw-plan-track li' },
   { name: 'bench-list', path: '/bench', size: desk },
   { name: 'bench-design', path: '/bench/vellmark-tall-nuc', size: desk, open: 'Base, empty' },
-  { name: 'bench-phone', path: '/bench/vellmark-tall-nuc', size: phone },
   { name: 'suction-rig', path: '/suction/vellmark-loft-rig', size: desk, ready: 'yw-matter-bars' },
   {
     name: 'suction-night',
@@ -34,7 +32,6 @@ const pictures = [
     open: 'Bleed gate',
     ready: 'yw-matter-bars',
   },
-  { name: 'suction-phone', path: '/suction/vellmark-loft-rig', size: phone, ready: 'yw-matter-bars' },
   { name: 'rounds', path: '/rounds', size: desk, ready: 'yw-ribbon canvas' },
   { name: 'rounds-phone', path: '/rounds', size: phone, ready: 'yw-due-list li' },
   {
@@ -48,9 +45,66 @@ const pictures = [
   { name: 'ground', path: '/ground?site=old-weir', size: desk, ready: 'aside' },
   { name: 'ground-night', path: '/ground', size: desk, theme: 'night', ready: '.leaflet-marker-icon' },
   { name: 'catches', path: '/catches?season=2025', size: desk, ready: 'section li a' },
+  { name: 'call', path: '/catches/calls/cider-lane-2026', size: phone, ready: 'yw-ask-next button' },
+  { name: 'call-plan', path: '/catches/calls/churchyard-2026', size: desk, ready: 'yw-call-steps li' },
+  {
+    name: 'call-live',
+    path: '/catches/calls/mill-cottage/live',
+    size: phone,
+    theme: 'night',
+    ready: 'yw-code-ticks',
+    job: true,
+  },
   { name: 'stores', path: '/stores', size: desk },
   { name: 'files', path: '/files', size: desk, ready: 'section li' },
 ];
+
+/** A job that runs, for the picture of the screen at work: begun as a keeper begins it, and watched for a quarter of an hour. */
+async function atWork(page) {
+  const call = {
+    calledAt: '2026-05-14T17:10',
+    place: 'Mill cottage, wall',
+    kind: 'structure',
+    bees: 'honeybees',
+    poison: 'no',
+    permission: 'granted',
+    repairsBy: 'owner',
+    heightM: 1.2,
+    combsSeen: 5,
+    combLengthM: 0.35,
+    combHeightM: 0.5,
+    rigId: 'vellmark-orchard-rig',
+    power: 'battery',
+    persons: 2,
+    state: 'onSite',
+    arrivedAt: '2026-05-14T18:00',
+  };
+  await fetch(`http://localhost:${PORT}/api/v1/acts/mill-cottage`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({
+      says: 'A call',
+      changes: [{ op: 'put', table: 'callouts', id: 'mill-cottage', revision: 0, fields: call }],
+    }),
+  });
+  await page.reload();
+  const cautions = page.getByRole('list', { name: 'Cautions' }).getByRole('checkbox');
+  await cautions.first().waitFor();
+  for (let n = 0; n < (await cautions.count()); n++) await cautions.nth(n).check();
+  await page.getByRole('button', { name: /^Start / }).click();
+  await page.getByText('20 times faster').click();
+  const suction = page.getByRole('button', { name: /^(Start|Stop) suction/ });
+  for (const seconds of [12, 6, 22]) {
+    await suction.click();
+    await page.waitForTimeout(seconds * 1000);
+    if (seconds < 20) await page.getByRole('button', { name: /Brood comb/ }).click();
+    if (seconds < 20) await suction.click();
+    if (seconds < 20) await page.waitForTimeout(3000);
+  }
+  await page.evaluate(() => {
+    window.scrollTo(0, 0);
+  });
+}
 
 const server = spawn(
   process.execPath,
@@ -72,7 +126,7 @@ const browser = await browserType.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 try {
-  for (const { name, path, size, theme = 'day', units = 'metric', open, working, ready } of wanted) {
+  for (const { name, path, size, theme = 'day', units = 'metric', open, working, ready, job } of wanted) {
     const page = await browser.newPage({ viewport: size, reducedMotion: 'reduce' });
     await page.addInitScript(
       ([wantedTheme, wantedUnits]) => {
@@ -85,7 +139,8 @@ try {
     await page.waitForLoadState('networkidle');
     if (open) await page.getByRole('button', { name: new RegExp(`^${open}`) }).click();
     if (working) await page.getByRole('button', { name: 'Show working', exact: true }).click();
-    if (ready) {
+    if (job) await atWork(page);
+    else if (ready) {
       await page.locator(ready).first().waitFor();
       await page.waitForLoadState('networkidle');
       if (path.startsWith('/suction/')) {

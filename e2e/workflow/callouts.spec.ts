@@ -384,7 +384,7 @@ test.describe('call-outs on a telephone', () => {
       const small = await page.locator('yw-live-page button:visible, yw-live-page a:visible').evaluateAll((all) =>
         all
           .filter((one) => !one.closest('yw-size-field, mat-slide-toggle'))
-          .map((one) => ({ text: one.textContent?.trim() ?? '', box: one.getBoundingClientRect() }))
+          .map((one) => ({ text: one.textContent.trim(), box: one.getBoundingClientRect() }))
           .filter(({ box }) => box.height < 47.5)
           .map(({ text }) => text),
       );

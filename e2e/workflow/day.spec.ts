@@ -17,7 +17,7 @@ test.describe('the day', () => {
   test('says what to do now and tonight, bees first, with sunset, and leads to where it is done', async ({ page }) => {
     await page.goto(DEMO);
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(
-      /^Look at V-07, Old weir; at 21:06 close the entrance/,
+      /^Answer the call, Cider lane; at 21:06 close the entrance/,
     );
     await expect(page.getByText('Sunset 20:36, dark by 21:12')).toBeVisible();
     await expect(page.getByRole('img', { name: /^Earliest .*, Peak .*, Last / })).toBeVisible();

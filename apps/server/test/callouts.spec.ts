@@ -2,7 +2,7 @@ import type { CallDto, CallsDto } from '@yewridge/contract/callouts';
 import type { ActDto, ChangeDto } from '@yewridge/contract/season';
 import { blank, type Fields, type TableName } from '@yewridge/contract/season';
 import type { TodayDto } from '@yewridge/contract/today';
-import { cautionsOf, type CallRow } from '@yewridge/core/callouts';
+import { cautionsOf } from '@yewridge/core/callouts';
 import { seedDemo } from '../src/demo/seed-demo.js';
 import { DemoClock } from '../src/shared/clock/demo-clock.js';
 import { type Bench, NOW, openBench } from './support.js';
@@ -42,7 +42,7 @@ describe('call-outs over HTTP', () => {
   const all = async (): Promise<CallsDto> => (await bench.http.get('/api/v1/callouts')).body as CallsDto;
   /** A call-out that stands where it is said to stand, by moves that are allowed. */
   const begun = async (change: Partial<Fields<'callouts'>> = {}): Promise<Partial<Fields<'callouts'>>> => {
-    const cautions = cautionsOf(blank('callouts', CALL) as unknown as CallRow).join(',');
+    const cautions = cautionsOf(blank('callouts', CALL)).join(',');
     const on = {
       ...CALL,
       state: 'collecting',
@@ -268,7 +268,8 @@ describe('call-outs of the Vellmark demo', () => {
       (await bench.http.get(`/api/v1/files/tables/callouts?owners=${owners}`)).text;
     const plain = await csv(false);
     const columns = plain.split('\r\n')[0]!.split(',');
-    for (const hidden of ['caller', 'callback', 'place', 'lat', 'lon', 'permission_from']) expect(columns).not.toContain(hidden);
+    for (const hidden of ['caller', 'callback', 'place', 'lat', 'lon', 'permission_from'])
+      expect(columns).not.toContain(hidden);
     for (const name of ['Theres Kogler', '0664 000 1211', 'Cider lane']) expect(plain).not.toContain(name);
     expect(await csv(true)).toContain('Theres Kogler');
     const backup = (await bench.http.get('/api/v1/files/backup.json?owners=false')).text;

@@ -15,6 +15,7 @@ import type { Database } from '../db/database.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { RigEntity } from '../db/entities/rig-entity.js';
 import { AppError } from '../http/app-error.js';
+import { Remembered } from '../shared/remembered/remembered.js';
 import { RememberedBy } from '../shared/remembered/remembered-by.js';
 import type { View } from '../shared/remembered/view.js';
 import { middleOf } from '../shared/season-clock/season-clock.js';
@@ -30,12 +31,17 @@ const MOST_RIGS = 60;
 const WITH_STEPS: readonly string[] = ['closed', 'resting', 'reunited'];
 const WAITING: readonly string[] = ['called', 'planned', 'onSite', 'collecting', 'paused', 'closing'];
 
+const TABLES = ['callouts', 'collections', 'spells', 'pieces', 'signs', 'tasks'] as const;
+
 type Bundle = Omit<CallDto, 'where'>;
 
 /** Call-outs with everything that was said of them, and what of them asks for a keeper today. */
 export class CallsService {
   readonly #all: View<CallsDto>;
   readonly #rigs = new RememberedBy<CallRigDto>(MOST_RIGS);
+  /** Read once until one of their tables is written. */
+  readonly #bundles = new Remembered<readonly Bundle[]>();
+  readonly #rigList = new Remembered<readonly CallRigDto[]>();
 
   constructor(
     private readonly database: Database,
@@ -69,8 +75,7 @@ export class CallsService {
 
   private async read(): Promise<CallsDto> {
     const today = this.log.today();
-    const calls = await this.rows('callouts', { calledAt: 'DESC', id: 'ASC' });
-    const parts = await this.parts();
+    const bundles = await this.#bundles.at(this.database.versionOf(TABLES), () => this.bundles());
     const places = await this.log.places();
     const sun = await localSun(this.log, today);
     const weather = { from: addDays(today, -PLAN_DAYS), to: addDays(today, FORECAST_DAYS) };
@@ -78,10 +83,16 @@ export class CallsService {
       now: this.log.minute(),
       today,
       sunsetMin: sun?.sunset ?? null,
-      calls: calls.map((call) => ({ call, ...parts(call.id), where: this.where(call, places) })),
-      rigs: await this.rigs(),
+      calls: bundles.map((one) => ({ ...one, where: this.where(one.call, places) })),
+      rigs: await this.#rigList.at(this.database.versionOf([]), () => this.rigs()),
       weather: await this.log.weather(weather),
     };
+  }
+
+  private async bundles(): Promise<readonly Bundle[]> {
+    const calls = await this.rows('callouts', { calledAt: 'DESC', id: 'ASC' });
+    const parts = await this.parts();
+    return calls.map((call) => ({ call, ...parts(call.id) }));
   }
 
   private async parts(): Promise<(id: string) => Omit<Bundle, 'call'>> {

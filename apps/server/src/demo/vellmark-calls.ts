@@ -1,5 +1,5 @@
 import type { Fields, TableName } from '@yewridge/contract/season';
-import { cautionsOf, type CallRow } from '@yewridge/core/callouts';
+import { cautionsOf } from '@yewridge/core/callouts';
 import { blank } from '@yewridge/contract/season';
 import { MARN, WEST } from './vellmark-story-words.js';
 
@@ -282,9 +282,13 @@ const STORIES: readonly CallStory[] = [
       startedAt: '2026-05-14T13:40:00',
       stoppedAt: '2026-05-14T14:20:00',
       boxesShut: true,
-      restPlace: 'under the hedge, in the shade',
+      restPlace: WEST,
+      rigId: 'vellmark-hand-rig',
+      power: 'battery',
+      shakeable: false,
     },
     taken: {
+      rigId: 'vellmark-hand-rig',
       boxes: 1,
       boxesFull: 1,
       tareKg: 4.2,
@@ -296,6 +300,10 @@ const STORIES: readonly CallStory[] = [
       broodLook: 'notDone',
       boxAtRestAt: '2026-05-14T15:05',
     },
+    spells: [
+      ['2026-05-14T13:40:00', '2026-05-14T13:51:20', 0.5],
+      ['2026-05-14T13:58:00', '2026-05-14T14:20:00', 0.5],
+    ],
     signs: [
       ['2026-05-14T13:52', 'caged'],
       ['2026-05-14T15:40', 'clustering'],
@@ -333,7 +341,7 @@ function recordsOf({ id, call, taken, spells = [], pieces, signs = [], tasks = [
   const started = typeof call.startedAt === 'string';
   const whole = blank('callouts', { ...call, ...(more.caught ? { catchId: `catch-${id}` } : {}) });
   // Work began with every caution ticked.
-  const cautions = started ? cautionsOf(whole as unknown as CallRow).join(',') : null;
+  const cautions = started ? cautionsOf(whole).join(',') : null;
   const of = { collectionId: `taken-${id}` };
   const cut = (use: 'brood' | 'honey', count: number): CallRecord[] =>
     Array.from({ length: count }, (_, n) =>

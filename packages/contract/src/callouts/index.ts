@@ -2,7 +2,6 @@ import type { ReuniteCode } from '@yewridge/core/callouts';
 import type { Tracked } from '@yewridge/core/catches';
 import type { Layout } from '@yewridge/core/suction';
 import type { RecordDto } from '../season/record-dto.js';
-import type { DayWeatherDto } from '../today/index.js';
 
 /** A rig as work with it needs it, SI. */
 export interface CallRigDto {
@@ -73,7 +72,13 @@ export interface CallsDto {
   readonly calls: readonly CallDto[];
   readonly rigs: readonly CallRigDto[];
   /** From some weeks ago to as far as it is foretold. */
-  readonly weather: readonly DayWeatherDto[];
+  readonly weather: readonly {
+    readonly date: string;
+    readonly tMin: number | null;
+    readonly tMax: number | null;
+    readonly rainMm: number | null;
+    readonly windMps: number | null;
+  }[];
 }
 
 /** A call-out as the day needs it: it waits for an answer, or has steps that are to come. */

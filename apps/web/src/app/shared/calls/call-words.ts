@@ -47,7 +47,7 @@ const numbers = (
   names: readonly (readonly [string, number])[],
 ): Question['answers'] => names.map(([name, value]) => ({ name, change: { [field]: value } }));
 const words = <F extends keyof Call>(field: F, names: readonly (readonly [string, Call[F]])[]): Question['answers'] =>
-  names.map(([name, value]) => ({ name, change: { [field]: value } as Partial<Call> }));
+  names.map(([name, value]) => ({ name, change: { [field]: value } }));
 
 export const QUESTIONS: Readonly<Record<string, Omit<Question, 'code'>>> = {
   what: {

@@ -46,58 +46,41 @@ export function startBy({ latestMin, advice }: JobTime, day: string, now: string
   return `Start by ${stepTime(at, now.slice(0, 10))}${advice === 'tight' ? '; it will be tight' : ''}`;
 }
 
-/** The call in one sentence with a verb. */
-export function callAnswer(
-  one: CallDto,
-  {
-    triage,
-    time,
-    plan,
-    day,
-    now,
-  }: {
-    readonly triage: Triage;
-    readonly time: JobTime | null;
-    readonly plan: CallPlan | null;
-    readonly day: string;
-    readonly now: string;
-  },
-): string {
-  const { state, kind, restPlace, reason, referredTo, unitedWith } = one.call;
-  switch (state) {
-    case 'called':
-      return verdictSaid(triage);
-    case 'planned':
-      return time ? startBy(time, day, now) : `${KIND_NAMES[kind]}: planned`;
-    case 'onSite':
-      return 'Tick the cautions, then start';
-    case 'collecting':
-    case 'paused':
-    case 'closing':
-      return 'Work goes on: open the live screen';
-    case 'closed':
-      return 'Boxes shut: let them rest, or join them here';
-    case 'resting':
-    case 'reunited': {
-      const next = plan?.steps.find(isWaiting);
-      if (plan?.restraint?.over) return 'Cage or excluder must come OUT now';
-      if (!next) return restPlace ? `At rest, ${restPlace}` : 'At rest';
-      const when = next.state === 'ahead' ? stepTime(next.start, now.slice(0, 10)) : 'now';
-      return `${REUNITE_NAMES[next.code]}, ${when}`;
-    }
-    case 'settled':
-      return 'Eggs seen: settled';
-    case 'united':
-      return `United with ${unitedWith ?? 'another colony'}`;
-    case 'lost':
-      return `Lost: ${reason ?? 'nobody said why'}`;
-    case 'gone':
-      return 'They had flown';
-    case 'declined':
-      return `Declined: ${reason ?? ''}`;
-    case 'referred':
-      return `Passed on to ${referredTo ?? 'somebody else'}; the bees were not touched`;
-    case 'abandoned':
-      return 'Given up: the bees were let go';
-  }
+interface Known {
+  readonly triage: Triage;
+  readonly time: JobTime | null;
+  readonly plan: CallPlan | null;
+  readonly day: string;
+  readonly now: string;
 }
+type Answer = (one: CallDto, known: Known) => string;
+
+/** At rest or joined: the next step, and before it what is overdue. */
+const stepNext: Answer = ({ call: { restPlace } }, { plan, now }) => {
+  const next = plan?.steps.find(isWaiting);
+  if (plan?.restraint?.over) return 'Cage or excluder must come OUT now';
+  if (!next) return restPlace ? `At rest, ${restPlace}` : 'At rest';
+  return `${REUNITE_NAMES[next.code]}, ${next.state === 'ahead' ? stepTime(next.start, now.slice(0, 10)) : 'now'}`;
+};
+const workGoesOn: Answer = () => 'Work goes on: open the live screen';
+const ANSWERS: Readonly<Record<CallDto['call']['state'], Answer>> = {
+  called: (_, { triage }) => verdictSaid(triage),
+  planned: ({ call }, { time, day, now }) => (time ? startBy(time, day, now) : `${KIND_NAMES[call.kind]}: planned`),
+  onSite: () => 'Tick the cautions, then start',
+  collecting: workGoesOn,
+  paused: workGoesOn,
+  closing: workGoesOn,
+  closed: () => 'Boxes shut: let them rest, or join them here',
+  resting: stepNext,
+  reunited: stepNext,
+  settled: () => 'Eggs seen: settled',
+  united: ({ call }) => `United with ${call.unitedWith ?? 'another colony'}`,
+  lost: ({ call }) => `Lost: ${call.reason ?? 'nobody said why'}`,
+  gone: () => 'They had flown',
+  declined: ({ call }) => `Declined: ${call.reason ?? 'nobody said why'}`,
+  referred: ({ call }) => `Passed on to ${call.referredTo ?? 'somebody else'}; the bees were not touched`,
+  abandoned: () => 'Given up: the bees were let go',
+};
+
+/** The call in one sentence with a verb. */
+export const callAnswer: Answer = (one, known) => ANSWERS[one.call.state](one, known);

@@ -107,32 +107,48 @@ export function typedReading(typed: readonly TypedTemp[], now: string): BoxReadi
   };
 }
 
+/** The box that is being filled: boxes that were shut full are out of the way. */
+function fillOf(
+  { collection }: CallDto,
+  { beesIn }: LiveState,
+  rig: CallRigDto | null,
+): Pick<LiveReading, 'beesIn' | 'capacity'> {
+  const perBox = rig?.perBox ?? null;
+  if (perBox === null) return { beesIn: null, capacity: null };
+  const full = collection?.boxesFull ?? 0;
+  const boxes = collection?.boxes ?? rig?.boxes ?? 1;
+  return { beesIn: Math.max(0, beesIn - full * perBox), capacity: perBox * Math.max(1, boxes - full) };
+}
+
+function portOf({ call }: CallDto, { running }: LiveState): boolean | null {
+  if (running) return true;
+  return call.portShut === true ? false : null;
+}
+
 /** The question for the watch: what is known now. */
 export function liveReading(
   one: CallDto,
   state: LiveState,
   { rig, box }: { readonly rig: CallRigDto | null; readonly box: BoxReading | null },
 ): LiveReading {
-  const boxes = one.collection?.boxes ?? rig?.boxes ?? null;
-  const full = one.collection?.boxesFull ?? 0;
-  const perBox = rig?.perBox ?? null;
-  // Boxes that were shut full are out of the way: what counts is the one that is being filled.
-  const inThis = perBox === null ? null : Math.max(0, state.beesIn - full * perBox);
+  const { running } = state;
   return {
-    running: state.running,
-    portOpen: state.running ? true : one.call.portShut === true ? false : null,
-    boxTemp: box?.temp ?? null,
-    tempRate: box?.rate ?? null,
-    shutFor: state.running ? 0 : state.shutFor,
+    running,
+    portOpen: portOf(one, state),
+    ...boxOf(box),
+    shutFor: running ? 0 : state.shutFor,
     shutLimit: SHUT_LIMIT,
-    coverage: box?.coverage ?? null,
     allowedCoverage: rig?.allowedCoverage ?? null,
     runTimeLeft: state.batteryLeft,
     beesLeft: state.toGo,
     feedRate: state.feedRate,
-    speed: state.running ? (rig?.gate.speed ?? null) : null,
-    beesIn: inThis,
-    capacity: perBox === null ? null : perBox * Math.max(1, (boxes ?? 1) - full),
-    age: box !== null && !box.simulated ? box.age : null,
+    speed: running ? (rig?.gate.speed ?? null) : null,
+    ...fillOf(one, state, rig),
   };
+}
+
+function boxOf(box: BoxReading | null): Pick<LiveReading, 'boxTemp' | 'tempRate' | 'coverage' | 'age'> {
+  if (box === null) return { boxTemp: null, tempRate: null, coverage: null, age: null };
+  // A stand-in never grows old.
+  return { boxTemp: box.temp, tempRate: box.rate, coverage: box.coverage, age: box.simulated ? null : box.age };
 }

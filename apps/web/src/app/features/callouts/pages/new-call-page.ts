@@ -52,7 +52,9 @@ export class NewCallPage {
   readonly #clock = inject(JobClock);
   protected readonly calls = callsLink();
   protected readonly form = recordForm('callouts');
-  protected readonly said = valueOfForm<Fields<'callouts'>>(this.form);
+  protected readonly said = valueOfForm<{ readonly [F in keyof Fields<'callouts'>]: Fields<'callouts'>[F] | null }>(
+    this.form,
+  );
   protected readonly tried = signal(false);
   protected readonly kinds = [
     ...(QUESTIONS['what']?.answers ?? []),
@@ -60,7 +62,7 @@ export class NewCallPage {
   ];
   protected readonly missing = computed(() => {
     const { kind, place } = this.said();
-    if (kind == null) return 'Still to say: what they see, even if they cannot say.';
+    if (kind === null) return 'Still to say: what they see, even if they cannot say.';
     return (place ?? '').trim() === '' ? 'Still to say: where it is.' : null;
   });
 
@@ -71,10 +73,11 @@ export class NewCallPage {
   protected keep(): void {
     this.tried.set(true);
     const calledAt = this.#clock.minute();
-    if (this.missing() !== null || calledAt === null) return;
-    const { place, ...said } = this.said();
+    const { place, kind, ...said } = this.said();
+    if (this.missing() !== null || kind === null || calledAt === null) return;
     const call = made('callouts', {
       ...said,
+      kind,
       place: (place ?? '').trim(),
       calledAt,
       // Nobody has asked yet.

@@ -132,7 +132,7 @@ async function photosOnPage(): Promise<readonly string[]> {
       return new Promise<string>((resolve, reject) => {
         const reader = new FileReader();
         reader.onload = () => {
-          resolve(String(reader.result));
+          resolve(typeof reader.result === 'string' ? reader.result : '');
         };
         reader.onerror = () => {
           reject(new Error('the picture could not be read'));

@@ -3,8 +3,11 @@ import { blank, type Fields, type RecordDto, type TableName } from '@yewridge/co
 
 export const NOW = '2026-05-14T18:20';
 const META = { revision: 1, createdAt: '', updatedAt: '', deletedAt: null };
-export const kept = <T extends TableName>(table: T, id: string, fields: Partial<Fields<T>>): RecordDto<T> =>
-  ({ ...META, id, ...blank(table, fields) }) as RecordDto<T>;
+export const kept = <T extends TableName>(table: T, id: string, fields: Partial<Fields<T>>): RecordDto<T> => ({
+  ...META,
+  id,
+  ...blank(table, fields),
+});
 
 export const WALL = {
   calledAt: '2026-05-14T18:05',

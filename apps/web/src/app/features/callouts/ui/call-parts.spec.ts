@@ -1,5 +1,5 @@
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
-import { Component, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { MatButtonToggleHarness } from '@angular/material/button-toggle/testing';
 import { MatCheckboxHarness } from '@angular/material/checkbox/testing';
@@ -30,7 +30,11 @@ beforeEach(() => {
 });
 
 describe('the next question', () => {
-  @Component({ imports: [AskNext], template: `<yw-ask-next [ask]="ask()" (answered)="said.push($event)" />` })
+  @Component({
+    changeDetection: ChangeDetectionStrategy.OnPush,
+    imports: [AskNext],
+    template: `<yw-ask-next [ask]="ask()" (answered)="said.push($event)" />`,
+  })
   class Host {
     readonly ask = signal<readonly string[]>(['poison', 'permission', 'photo']);
     readonly said: Answered[] = [];
@@ -70,6 +74,7 @@ describe('the next question', () => {
 
 describe('a list to tick', () => {
   @Component({
+    changeDetection: ChangeDetectionStrategy.OnPush,
     imports: [CodeTicks],
     template: `<yw-code-ticks label="What to take" [lines]="lines" [ticked]="ticked()" (said)="ticked.set($event)" />`,
   })

@@ -7,40 +7,39 @@ const job = (
   taken: Partial<Fields<'collections'>> = {},
   call: Partial<Fields<'callouts'>> = {},
   sucked = true,
-): CallDto =>
-  ({
-    call: {
-      ...META,
-      ...blank('callouts', {
-        calledAt: '2026-05-14T09:00',
-        place: 'Mill',
-        kind: 'structure',
-        poison: 'no',
-        permission: 'granted',
-        state: 'settled',
-        ...call,
-      }),
-    },
-    collection: {
-      ...META,
-      ...blank('collections', {
-        calloutId: 'x',
-        rigId: 'loft',
-        bees: 9000,
-        beesBasis: 'weighed',
-        dead: 60,
-        speedMps: 4.2,
-        speedKind: 'arrival',
-        speedBasis: 'measured',
-        ...taken,
-      }),
-    },
-    spells: sucked ? [{ ...META, ...blank('spells', { collectionId: 'x', startedAt: '2026-05-14T10:00:00' }) }] : [],
-    pieces: [],
-    signs: [],
-    tasks: [],
-    where: null,
-  }) as CallDto;
+): CallDto => ({
+  call: {
+    ...META,
+    ...blank('callouts', {
+      calledAt: '2026-05-14T09:00',
+      place: 'Mill',
+      kind: 'structure',
+      poison: 'no',
+      permission: 'granted',
+      state: 'settled',
+      ...call,
+    }),
+  },
+  collection: {
+    ...META,
+    ...blank('collections', {
+      calloutId: 'x',
+      rigId: 'loft',
+      bees: 9000,
+      beesBasis: 'weighed',
+      dead: 60,
+      speedMps: 4.2,
+      speedKind: 'arrival',
+      speedBasis: 'measured',
+      ...taken,
+    }),
+  },
+  spells: sucked ? [{ ...META, ...blank('spells', { collectionId: 'x', startedAt: '2026-05-14T10:00:00' }) }] : [],
+  pieces: [],
+  signs: [],
+  tasks: [],
+  where: null,
+});
 
 describe('jobs that call-outs have written themselves', () => {
   it('count with their speed and their dead by suction, of the day of the work', () => {

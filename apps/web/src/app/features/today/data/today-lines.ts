@@ -288,7 +288,9 @@ export function todayGroups(day: TodayDto, system: UnitSystem): readonly TodayGr
     const later = call.state === 'planned' && (call.plannedFor ?? '').slice(0, 10) > today;
     if (waits) add(later ? 'This week' : 'Now', callWaits(call, now));
     for (const step of call.steps) {
-      if (isWaiting(step)) add(groupOf(step.start, step.end, now), callStepLine(call, step, now));
+      // A box at rest is left alone: nothing of it is to be done.
+      if (isWaiting(step) && step.code !== 'rest')
+        add(groupOf(step.start, step.end, now), callStepLine(call, step, now));
     }
   }
   const planned = new Set(plans.map(({ deploymentId }) => deploymentId));

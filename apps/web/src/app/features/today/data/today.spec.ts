@@ -189,3 +189,87 @@ describe('blooms in words', () => {
     ]);
   });
 });
+
+describe('call-outs among the lines of a day', () => {
+  const call = (change: Partial<TodayDto['calls'][number]> = {}): TodayDto['calls'][number] => ({
+    id: 'c1',
+    place: 'Cider lane',
+    kind: 'hangingSwarm',
+    state: 'called',
+    calledAt: `${TODAY}T18:05`,
+    plannedFor: null,
+    until: null,
+    caller: null,
+    ask: 'poison',
+    steps: [],
+    restraint: null,
+    ...change,
+  });
+  const step = (
+    code: 'join' | 'restraintOut' | 'rest',
+    start: string,
+    end: string,
+    state: 'ahead' | 'now' | 'late' | 'done',
+  ) =>
+    ({
+      code,
+      start,
+      end,
+      startMin: 0,
+      endMin: 0,
+      reason: 'must-lay',
+      state,
+      shiftedDays: 0,
+    }) as TodayDto['calls'][number]['steps'][number];
+  const groups = (...calls: TodayDto['calls']) => todayGroups(day({ calls }), 'metric');
+
+  it('a call that waits is answered before all routine, with its next question', () => {
+    const [now] = groups(call());
+    expect(now!.lines.map(({ what, whenSub, why }) => [what, whenSub, why])).toEqual([
+      ['Answer the call', 'rang at 18:05', 'Swarm hanging. Ask next: was it sprayed?'],
+    ]);
+    expect(groups(call({ calledAt: '2026-05-12T10:00' }))[0]!.lines[0]!.whenSub).toBe('rang Tue 12 May');
+    expect(dayAnswer(groups(call()))).toBe('Answer the call, Cider lane');
+  });
+
+  it('a job that is planned stands on its day, and one at work leads to the live screen', () => {
+    const [week] = groups(call({ state: 'planned', ask: null, plannedFor: '2026-05-16T15:00' }));
+    expect([week!.name, week!.lines[0]!.when, week!.lines[0]!.whenSub]).toEqual(['This week', 'Sat 16 May', '15:00']);
+    expect(groups(call({ state: 'planned', ask: null, plannedFor: `${TODAY}T20:00` }))[0]!.name).toBe('Now');
+    expect(groups(call({ state: 'paused', ask: null }))[0]!.lines[0]!.link.at(-1)).toBe('live');
+    expect(groups(call({ state: 'onSite', ask: null }))[0]!.lines[0]!.link.at(-1)).toBe('c1');
+  });
+
+  it('a cage that has to come out says by when, and stands as late until it is done', () => {
+    const late = call({
+      state: 'reunited',
+      ask: null,
+      steps: [step('restraintOut', '2026-05-12T11:00', '2026-05-13T18:00', 'late')],
+    });
+    const [now] = groups(late);
+    expect([now!.lines[0]!.when, now!.lines[0]!.caution, now!.lines[0]!.rank]).toEqual([
+      'Late',
+      'OUT by Wed 13 May, 18:00.',
+      0,
+    ]);
+    const done = call({
+      state: 'reunited',
+      ask: null,
+      steps: [step('restraintOut', '2026-05-12T11:00', '2026-05-13T18:00', 'done')],
+    });
+    expect(groups(done)).toEqual([]);
+  });
+
+  it('a box at rest is left alone; what is joined tomorrow stands this week', () => {
+    const steps = [
+      step('rest', `${TODAY}T14:00`, '2026-05-15T05:31', 'now'),
+      step('join', '2026-05-15T05:31', '2026-05-15T08:31', 'ahead'),
+    ];
+    expect(
+      groups(call({ state: 'resting', ask: null, steps })).map(({ name, lines }) => [
+        name,
+        ...lines.map(({ what }) => what),
+      ]),
+    ).toEqual([['This week', 'Join bees and comb']]);
+  });
+});
