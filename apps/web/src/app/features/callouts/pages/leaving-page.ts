@@ -15,6 +15,7 @@ import { CallFrame } from '../ui/call-frame';
 import { CodeTicks } from '../ui/code-ticks';
 import { GateMark } from '../ui/gate-mark';
 
+const BATTERY_UNKNOWN = 'Choose a rig that runs on a battery: then the list says how many batteries.';
 const AHEAD: readonly string[] = ['called', 'planned', 'onSite'];
 const PLAN_LINES: readonly KeptLine<'callouts'>[] = [
   { field: 'persons', says: 'people' },
@@ -184,9 +185,13 @@ export class LeavingPage {
       says: count === 1 ? (KIT_NAMES[code] ?? code) : `${count} × ${KIT_NAMES[code] ?? code}`,
     })),
   );
-  protected readonly warnings = computed(() =>
-    (this.open.kit()?.warnings ?? []).map((code) => KIT_WARNINGS[code] ?? code),
-  );
+  protected readonly warnings = computed(() => {
+    // Said to be a battery, of which nobody knows how long it lasts.
+    const battery = this.open.one()?.call.power === 'battery';
+    return (this.open.kit()?.warnings ?? []).map((code) =>
+      code === 'no-power' && battery ? BATTERY_UNKNOWN : (KIT_WARNINGS[code] ?? code),
+    );
+  });
   protected readonly trips = computed(() => {
     const kit = this.open.kit();
     if (!kit) return '';
