@@ -101,9 +101,7 @@ async function atWork(page) {
     if (seconds < 20) await suction.click();
     if (seconds < 20) await page.waitForTimeout(3000);
   }
-  await page.evaluate(() => {
-    window.scrollTo(0, 0);
-  });
+  await page.getByRole('heading', { level: 1 }).scrollIntoViewIfNeeded();
 }
 
 const server = spawn(

@@ -18,10 +18,10 @@ import {
   REUNITE_CODES,
   SIGN_STRENGTHS,
   SPEED_BASES,
+  TOLD_SPEEDS,
   YES_NO,
-} from '@yewridge/core/callouts';
+} from '@yewridge/core/callouts/words';
 import { STEP_MARKS } from '@yewridge/core/catches';
-import { SPEED_KINDS } from '@yewridge/core/suction';
 import { type Column, date, flag, link, minute, must, number, patterned, text, whole, word } from './columns.js';
 
 const MINUTE = /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$/;
@@ -132,7 +132,7 @@ export const CALLOUT_TABLES = {
     bees: whole(0, 200_000),
     beesBasis: word(...BEES_BASES),
     speedMps: number(0, 100),
-    speedKind: word(...SPEED_KINDS),
+    speedKind: word(...TOLD_SPEEDS),
     speedBasis: word(...SPEED_BASES),
     /** K */
     peakTempK: number(233.15, 353.15),

@@ -4,20 +4,14 @@
  * Source: conventions on the safe side, each a named figure; local rules come first.
  */
 import { LADDER_M } from '../catches/index.js';
+import type { ACCESSES, CALL_KINDS, JOB_KINDS, PERMISSIONS, POISONS, REPAIRERS } from './call-words.js';
 import { DomainError, type Fields, NON_NEGATIVE } from '../shared/errors/index.js';
 
-export const CALL_KINDS = ['hangingSwarm', 'structure', 'trapTooHeavy', 'groundOrBush', 'unknown'] as const;
 export type CallKind = (typeof CALL_KINDS)[number];
-/** Kinds that work can be planned for. */
-export const JOB_KINDS = ['hangingSwarm', 'structure', 'trapTooHeavy', 'groundOrBush'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
-export const ACCESSES = ['ground', 'pole', 'ladder', 'lift', 'unknown'] as const;
 export type Access = (typeof ACCESSES)[number];
-export const PERMISSIONS = ['granted', 'asked', 'refused', 'unknown'] as const;
 export type Permission = (typeof PERMISSIONS)[number];
-export const REPAIRERS = ['owner', 'keeper', 'builder', 'nobody', 'unknown'] as const;
 export type Repairer = (typeof REPAIRERS)[number];
-export const POISONS = ['no', 'suspected', 'yes', 'unknown'] as const;
 export type Poison = (typeof POISONS)[number];
 
 /** m: the highest a person reaches with both feet on the ground; above it there is a ladder. */

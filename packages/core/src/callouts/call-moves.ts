@@ -5,25 +5,8 @@
  * Source: conventions of the specification; the same on the server and on the telephone.
  */
 import { DomainError, Fields } from '../shared/errors/index.js';
+import { CALL_STATES } from './call-words.js';
 
-export const CALL_STATES = [
-  'called',
-  'planned',
-  'onSite',
-  'collecting',
-  'paused',
-  'closing',
-  'closed',
-  'resting',
-  'reunited',
-  'settled',
-  'united',
-  'lost',
-  'gone',
-  'declined',
-  'referred',
-  'abandoned',
-] as const;
 export type CallState = (typeof CALL_STATES)[number];
 
 export interface CallMove {

@@ -4,6 +4,7 @@
  * Source: what is asked is the record's; bees nobody has told are taken for a usual swarm [estimate, 5 000 to 25 000].
  */
 import type { IsoDate } from '../shared/calendar/index.js';
+import type { BEES_BASES, SPEED_BASES } from './call-words.js';
 import { dayNumber } from '../shared/calendar/index.js';
 import { type ForecastDay, type StepChain, trackBy, type Tracked } from '../catches/index.js';
 import type { Layout } from '../suction/index.js';
@@ -13,7 +14,7 @@ import { cautionCodes, type Power } from './cautions.js';
 import type { TakenKind } from './honey-use.js';
 import { type JobKit, jobKit, type KitPower } from './job-kit.js';
 import { type Finish, type JobTime, jobTime } from './job-time.js';
-import { type BEES_BASES, lossRow, type LossFacts, type LossRow, type SPEED_BASES } from './loss-row.js';
+import { lossRow, type LossFacts, type LossRow } from './loss-row.js';
 import { type NestSize, nestSize } from './nest-size.js';
 import { type CallQueenSign, type CallQueenVerdict, queenVerdict, type SignStrength } from './queen-verdict.js';
 import { type ReunitePlan, reunitePlan } from './reunite-plan.js';

@@ -4,24 +4,21 @@
  * Source: conventions on the safe side; the texts belong to the interface.
  */
 import { Fields } from '../shared/errors/index.js';
+import { ACCESSES, JOB_KINDS, POISONS, POWERS } from './call-words.js';
 import {
   type Access,
-  ACCESSES,
   BUILT_YEAR,
   byLadder,
   codesOf,
   HEIGHT,
-  JOB_KINDS,
   type JobKind,
   type Poison,
-  POISONS,
   REACH,
   type Said,
   TEMPERATURE,
 } from './call-facts.js';
 import { TRIAGE_LIMITS } from './triage.js';
 
-export const POWERS = ['battery', 'mains', 'generator', 'none'] as const;
 export type Power = (typeof POWERS)[number];
 /** °C from which a box of bees is too warm without shade. */
 const BOX_HEAT = 25;

@@ -5,7 +5,8 @@
  * hanging swarm, is a convention: registration and movement rules of the place come first. No date where an inspection ends it.
  */
 import { Fields } from '../shared/errors/index.js';
-import { codesOf, type Poison, POISONS, type Said } from './call-facts.js';
+import { POISONS } from './call-words.js';
+import { codesOf, type Poison, type Said } from './call-facts.js';
 
 export const DISEASES = ['noneSeen', 'notInspected', 'suspected', 'confirmed'] as const;
 export type Disease = (typeof DISEASES)[number];

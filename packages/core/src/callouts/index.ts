@@ -1,22 +1,15 @@
 export {
   type Access,
-  ACCESSES,
-  CALL_KINDS,
   type CallKind,
-  JOB_KINDS,
   type JobKind,
   type Permission,
-  PERMISSIONS,
   type Poison,
-  POISONS,
   type Repairer,
-  REPAIRERS,
   type Spread,
 } from './call-facts.js';
 export {
   type Block,
   BLOCKS,
-  CALL_STATES,
   type CallMove,
   type CallMoved,
   type CallLed,
@@ -25,18 +18,10 @@ export {
   leadsTo,
   moveCallOut,
 } from './call-moves.js';
-export { cautionCodes, type Power, POWERS } from './cautions.js';
+export { cautionCodes, type Power } from './cautions.js';
 export { type Disease, DISEASES, type HoneyUse, honeyUse, TAKEN_KINDS, type TakenKind } from './honey-use.js';
 export { type JobKit, jobKit, type KitItem, type KitLoad, type KitPower, type KitQuestion } from './job-kit.js';
-export {
-  type Finish,
-  FINISHES,
-  type HeatClock,
-  type JobPhase,
-  type JobTime,
-  jobTime,
-  type TimeQuestion,
-} from './job-time.js';
+export { type Finish, type HeatClock, type JobPhase, type JobTime, jobTime, type TimeQuestion } from './job-time.js';
 export {
   type Alarm,
   ALARM_CODES,
@@ -50,15 +35,7 @@ export {
   type Severity,
   type Standing,
 } from './live-watch.js';
-export {
-  BEES_BASES,
-  LOSS_REASONS,
-  type LossFacts,
-  type LossReason,
-  type LossRow,
-  lossRow,
-  SPEED_BASES,
-} from './loss-row.js';
+export { LOSS_REASONS, type LossFacts, type LossReason, type LossRow, lossRow } from './loss-row.js';
 export { CALLOUT_DATA, type NestShares } from './callout-data.js';
 export { type NestSize, nestSize } from './nest-size.js';
 export {
@@ -83,7 +60,6 @@ export {
   ownLimit,
 } from './own-limit.js';
 export {
-  CALL_QUEEN_SIGNS,
   type CallQueenSign,
   type CallQueenVerdict,
   QUEEN_PROOF,
@@ -92,31 +68,23 @@ export {
   type QueenSays,
   queenVerdict,
   type SeenSign,
-  SIGN_STRENGTHS,
   type SignStrength,
 } from './queen-verdict.js';
 export {
-  ALLERGIES,
-  ASBESTOS,
   type Call,
   type CallJob,
   type CallReason,
-  CALLED_BEES,
-  CALLERS,
   type CallVacuum,
   type CallVerdict,
-  MAINS,
   type ReasonLevel,
   type Triage,
   triage,
   TRIAGE_LIMITS,
-  YES_NO,
 } from './triage.js';
 export { type ReunitePlan, reunitePlan, type ReuniteTask } from './reunite-plan.js';
-export { REUNITE_CODES, type ReuniteCode } from './reunite-steps.js';
+export { type ReuniteCode } from './reunite-steps.js';
 export {
   type Brood,
-  BROOD_LOOKS,
   BROODS,
   FLOWS,
   RESTRAINTS,
@@ -154,3 +122,27 @@ export {
   withVacuum,
 } from './call-record.js';
 export { type ProbeReading, type ProbeSpell, simulatedProbe } from './simulated-probe.js';
+export {
+  ACCESSES,
+  ALLERGIES,
+  ASBESTOS,
+  BEES_BASES,
+  BROOD_LOOKS,
+  CALLED_BEES,
+  CALLERS,
+  CALL_KINDS,
+  CALL_QUEEN_SIGNS,
+  CALL_STATES,
+  FINISHES,
+  JOB_KINDS,
+  MAINS,
+  PERMISSIONS,
+  POISONS,
+  POWERS,
+  REPAIRERS,
+  REUNITE_CODES,
+  SIGN_STRENGTHS,
+  SPEED_BASES,
+  TOLD_SPEEDS,
+  YES_NO,
+} from './call-words.js';

@@ -7,6 +7,7 @@
  * are estimates and conventions, each a named figure.
  */
 import { DomainError, Fields, NON_NEGATIVE, POSITIVE } from '../shared/errors/index.js';
+import { ACCESSES, JOB_KINDS, POISONS, POWERS, REPAIRERS } from './call-words.js';
 import {
   type Battery,
   batteryRun,
@@ -17,24 +18,20 @@ import {
 } from '../suction/index.js';
 import {
   type Access,
-  ACCESSES,
   byLadder,
   ceilOf,
   CLUSTERS,
   codesOf,
   HEIGHT,
-  JOB_KINDS,
   type JobKind,
   PERSONS,
   type Poison,
-  POISONS,
   type Repairer,
-  REPAIRERS,
   type Said,
   type Spread,
   spreadOf,
 } from './call-facts.js';
-import { type Power, POWERS } from './cautions.js';
+import { type Power } from './cautions.js';
 import type { NestShares } from './callout-data.js';
 import { honeyIn, piecesOf, sharesOf, usualShares } from './nest-size.js';
 

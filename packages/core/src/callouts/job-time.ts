@@ -7,21 +7,19 @@
  * 90 minutes after sunrise for a trap by ladder and 0.8 of the time to 38 °C are conventions.
  */
 import { localSky } from '../catches/index.js';
+import { ACCESSES, FINISHES, JOB_KINDS, REPAIRERS } from './call-words.js';
 import { dayIn, type IsoDate } from '../shared/calendar/index.js';
 import { DomainError, Fields, NON_NEGATIVE } from '../shared/errors/index.js';
 import { LATITUDE, LONGITUDE } from '../shared/geometry/index.js';
 import { heatRun, type HeatBox } from '../suction/index.js';
 import {
   type Access,
-  ACCESSES,
   byLadder,
   ceilOf,
   HEIGHT,
-  JOB_KINDS,
   type JobKind,
   PERSONS,
   type Repairer,
-  REPAIRERS,
   type Spread,
   spreadOf,
   TEMPERATURE,
@@ -30,7 +28,6 @@ import {
 import { CALLOUT_DATA } from './callout-data.js';
 import { TRIAGE_LIMITS } from './triage.js';
 
-export const FINISHES = ['closeAtDusk', 'homeBeforeDark'] as const;
 export type Finish = (typeof FINISHES)[number];
 /** Minutes of work in a day. */
 const MOST_WORK = 480;

@@ -8,11 +8,10 @@
  * suction). Count the dead the next morning, and not only what lies on top.
  */
 import { DomainError, Fields, NON_NEGATIVE, POSITIVE } from '../shared/errors/index.js';
-import { type Poison, POISONS } from './call-facts.js';
+import { BEES_BASES, POISONS, SPEED_BASES } from './call-words.js';
+import { type Poison } from './call-facts.js';
 import { BEE_DATA, SPEED_KINDS, type SpeedKind } from '../suction/index.js';
 
-export const SPEED_BASES = ['measured', 'model', 'guess'] as const;
-export const BEES_BASES = ['counted', 'weighed', 'frames', 'guess'] as const;
 /** Why a job does not count, in the order they are told. */
 export const LOSS_REASONS = [
   'speed-unknown',

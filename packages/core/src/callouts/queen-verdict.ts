@@ -7,6 +7,7 @@
  * counting signs and no frequency: words first, the number on request.
  */
 import { DomainError, Fields, NON_NEGATIVE } from '../shared/errors/index.js';
+import { CALL_QUEEN_SIGNS, SIGN_STRENGTHS } from './call-words.js';
 import { codesOf, type Said } from './call-facts.js';
 
 interface Weight {
@@ -43,11 +44,6 @@ export const QUEEN_PROOF = {
 type Behaviour = keyof typeof QUEEN_WEIGHTS;
 type Proof = keyof typeof QUEEN_PROOF;
 export type CallQueenSign = Behaviour | Proof;
-export const CALL_QUEEN_SIGNS = [
-  ...(Object.keys(QUEEN_WEIGHTS) as Behaviour[]),
-  ...(Object.keys(QUEEN_PROOF) as Proof[]),
-] as const;
-export const SIGN_STRENGTHS = ['weak', 'clear'] as const;
 export type SignStrength = (typeof SIGN_STRENGTHS)[number];
 
 export interface SeenSign {

@@ -9,9 +9,10 @@
  * Left out: local law on disease and treatments, which comes first.
  */
 import { dateOfDay, wallTime } from '../shared/calendar/index.js';
+import { REUNITE_CODES } from './call-words.js';
 import { codesOf, type Said } from './call-facts.js';
 import { type Days, daysOf } from './reunite-days.js';
-import { REUNITE_CODES, type ReuniteCode, stepsOf } from './reunite-steps.js';
+import { type ReuniteCode, stepsOf } from './reunite-steps.js';
 import { baseOf, HOT, type Story, storyOf, type TakenColony } from './reunite-story.js';
 
 export interface ReuniteTask {

@@ -4,46 +4,9 @@
  * Source: conventions of practice; see `reunite-plan`.
  */
 import type { Days } from './reunite-days.js';
+import type { REUNITE_CODES } from './call-words.js';
 import { at, type Story } from './reunite-story.js';
 
-/** Every step there can be; of two that begin in one minute the earlier of this list comes first. */
-export const REUNITE_CODES = [
-  'broodLook',
-  'rest',
-  'screenPlace',
-  'closeAtDusk',
-  'lowerAtFirstLight',
-  'move',
-  'shade',
-  'floorSwap',
-  'join',
-  'restraintIn',
-  'hold',
-  'feederWater',
-  'open',
-  'release',
-  'rehang',
-  'boxOff',
-  'feed',
-  'returners',
-  'unite',
-  'requeen',
-  'miteWindow',
-  'plunger',
-  'restraintOut',
-  'secondVisit',
-  'seal',
-  'cellCheck',
-  'testFrame',
-  'eggCheck',
-  'transfer',
-  'bandsOut',
-  'diseaseCheck',
-  'broodCheck',
-  'uniteIf',
-  'requeenIf',
-  'miteCount',
-] as const;
 export type ReuniteCode = (typeof REUNITE_CODES)[number];
 
 export type Step = readonly [code: ReuniteCode, start: number, end: number, reason: string];

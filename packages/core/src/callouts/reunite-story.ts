@@ -12,20 +12,12 @@ import {
   SWARM_SIZES,
   type SwarmSizeClass,
 } from '../catches/index.js';
+import { ACCESSES, BROOD_LOOKS, REPAIRERS } from './call-words.js';
 import { dateOfDay, DAY_MINUTES, dayIn, type IsoDate } from '../shared/calendar/index.js';
 import { DomainError, Fields, NON_NEGATIVE } from '../shared/errors/index.js';
 import { LATITUDE, LONGITUDE } from '../shared/geometry/index.js';
 import { type Layout, LAYOUTS } from '../suction/index.js';
-import {
-  type Access,
-  ACCESSES,
-  byLadder,
-  HEIGHT,
-  isLateSeason,
-  type Repairer,
-  REPAIRERS,
-  ZONE_OFFSET,
-} from './call-facts.js';
+import { type Access, byLadder, HEIGHT, isLateSeason, type Repairer, ZONE_OFFSET } from './call-facts.js';
 import { TAKEN_KINDS, type TakenKind } from './honey-use.js';
 
 export const REUNITE_LAYOUTS = [...LAYOUTS, 'box'] as const;
@@ -35,7 +27,6 @@ export const TAKEN_QUEENS = ['laying', 'virgin', 'none', 'unknown'] as const;
 export type TakenQueen = (typeof TAKEN_QUEENS)[number];
 export const RESTRAINTS = ['none', 'excluder'] as const;
 export const FLOWS = ['none', 'some', 'strong'] as const;
-export const BROOD_LOOKS = ['clean', 'doubtful', 'notDone'] as const;
 
 export interface TakenColony {
   readonly collectedOn: IsoDate;

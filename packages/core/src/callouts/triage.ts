@@ -7,11 +7,22 @@
  */
 import { Fields, NON_NEGATIVE } from '../shared/errors/index.js';
 import {
-  type Access,
   ACCESSES,
+  ALLERGIES,
+  ASBESTOS,
+  CALLED_BEES,
+  CALLERS,
+  CALL_KINDS,
+  MAINS,
+  PERMISSIONS,
+  POISONS,
+  REPAIRERS,
+  YES_NO,
+} from './call-words.js';
+import {
+  type Access,
   BUILT_YEAR,
   byLadder,
-  CALL_KINDS,
   type CallKind,
   CLUSTERS,
   codesOf,
@@ -19,12 +30,9 @@ import {
   isLateSeason,
   MONTH,
   type Permission,
-  PERMISSIONS,
   type Poison,
-  POISONS,
   REACH,
   type Repairer,
-  REPAIRERS,
   TEMPERATURE,
 } from './call-facts.js';
 
@@ -53,13 +61,7 @@ export const TRIAGE_LIMITS = {
   asbestosYear: 2000,
 } as const;
 
-export const CALLED_BEES = ['honeybees', 'bumblebee', 'solitary', 'wasp', 'other', 'unknown'] as const;
-export const CALLERS = ['owner', 'tenant', 'manager', 'passerby', 'keeper', 'unknown'] as const;
-export const YES_NO = ['no', 'yes', 'unknown'] as const;
 type YesNo = (typeof YES_NO)[number];
-export const ASBESTOS = ['no', 'suspected', 'unknown'] as const;
-export const MAINS = ['near', 'far', 'none', 'unknown'] as const;
-export const ALLERGIES = ['none', 'keeper', 'helper', 'bystander', 'unknown'] as const;
 
 export interface Call {
   readonly kind: CallKind;
