@@ -164,6 +164,15 @@ describe('pages of a call-out', () => {
     expect(meant()).toEqual({ state: 'united', unitedWith: 'hive 3', healthLooked: 'clean' });
   });
 
+  it('nowhere on the Earth it says what is missing for the steps and the hours', async () => {
+    const rest = { state: 'resting', stoppedAt: '2026-05-14T14:00:00' } as const;
+    await open(CallPage, [callOut(rest, { taken: {}, where: null })], 'c1');
+    expect(text()).toContain('Say latitude and longitude on the call');
+    const planned = callOut({ state: 'planned', combsSeen: 3, combLengthM: 0.3, combHeightM: 0.4 }, { where: null });
+    await open(LeavingPage, [planned], 'c1');
+    expect(text()).toContain('then it is known when it gets dark there');
+  });
+
   it('an address that leads to no call says so and leads on', async () => {
     await open(CallPage, [callOut()], 'other');
     expect(text()).toContain('This call is not here');

@@ -79,7 +79,13 @@ const hundreds = (bees: number): string => (100 * Math.round(bees / 100)).toLoca
                 <p>{{ line }}</p>
               }
             } @else {
-              <p class="note">Say the combs or the hollow on the call, and the hours follow.</p>
+              <p class="note">
+                {{
+                  one.where === null
+                    ? 'Say latitude and longitude on the call, or place a site: then it is known when it gets dark there.'
+                    : 'Say the combs or the hollow on the call, and the hours follow.'
+                }}
+              </p>
             }
           </section>
           <section class="sheet" aria-labelledby="rig">
