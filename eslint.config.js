@@ -57,6 +57,11 @@ const policies = [
       { to: { element: { type: 'contract-feature', captured: { feature: 'callouts' } } } },
     ],
   },
+  // Colonies of call-outs stand on the track of catches too.
+  {
+    from: from('contract-feature', { feature: 'catches' }),
+    allow: [{ to: { element: { type: 'contract-feature', captured: { feature: 'callouts' } } } }],
+  },
   // The records of a season are what ground, rounds and catches are views of.
   {
     from: from('contract-feature'),

@@ -10,6 +10,7 @@ import { CatchesService } from './catches/catches-service.js';
 import { nextStepDays } from './catches/plans.js';
 import { catchesRoutes } from './catches/catches-routes.js';
 import { callsRoutes } from './callouts/calls-routes.js';
+import type { RigReader } from './callouts/rig-thread.js';
 import { CallsService } from './callouts/calls-service.js';
 import type { Database } from './db/database.js';
 import { DesignEntity } from './db/entities/design-entity.js';
@@ -67,6 +68,7 @@ export interface AppParts {
   /** Where the database lies, and copies of it beside. */
   readonly dataFolder: string;
   readonly fileThreads: FileThreads;
+  readonly readRigs: RigReader;
   readonly webFolder: string;
 }
 
@@ -125,15 +127,16 @@ interface SeasonParts {
   readonly log: SeasonLog;
   readonly readings: SensorReadings;
   readonly hemisphere: WorkspaceDto['hemisphere'];
+  readonly readRigs: RigReader;
 }
 
 /** The season's record and the places that are views of it. */
-function seasonOf({ database, acts, clock, log, readings, hemisphere }: SeasonParts): RequestHandler[] {
+function seasonOf({ database, acts, clock, log, readings, hemisphere, readRigs }: SeasonParts): RequestHandler[] {
   const clockOfSeason = new SeasonClock(log, hemisphere);
   const lures = new Lures(log);
   const scouts = new ScoutsLearnt(log);
-  const catches = new CatchesService(database, log);
-  const calls = new CallsService(database, log);
+  const calls = new CallsService(database, log, readRigs);
+  const catches = new CatchesService(database, log, () => calls.track());
   const rounds = new RoundsService({
     log,
     hemisphere,
@@ -206,7 +209,7 @@ export function createApp({ database, clock, streams, manometer, workspace, ...p
   api.use(suctionRoutes(rigs, new RigVersions(rigs, database, clock), manometer, clock, streams));
   api.use(storesRoutes(new TrapsService(database, clock)));
   api.use(devicesRoutes(new DevicesService({ ...shared, clock }), readings, streams));
-  api.use(...seasonOf({ ...shared, clock, hemisphere }));
+  api.use(...seasonOf({ ...shared, clock, hemisphere, readRigs: parts.readRigs }));
   api.use(notFound);
 
   app.use(API_BASE, api);

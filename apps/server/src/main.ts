@@ -8,6 +8,7 @@ import { openFolder, takeFolder } from './db/data-folder.js';
 import { Database, MIGRATION_NAMES } from './db/database.js';
 import { examine } from './db/examine.js';
 import { DEMO_NAME, DEMO_NOW, DEMO_TIME_ZONE, seedDemo } from './demo/seed-demo.js';
+import { rigReader } from './callouts/rig-thread.js';
 import { FileThreads } from './files/file-threads.js';
 import { clearIncoming } from './files/file-work.js';
 import { SimulatedManometer } from './suction/simulated-manometer.js';
@@ -92,6 +93,7 @@ async function start(config: Config): Promise<void> {
     },
     dataFolder,
     fileThreads: new FileThreads(),
+    readRigs: rigReader(),
     webFolder: config.webFolder,
   });
   const server = createServer(app);

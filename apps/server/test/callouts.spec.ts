@@ -1,8 +1,10 @@
 import type { CallDto, CallsDto } from '@yewridge/contract/callouts';
 import type { ActDto, ChangeDto } from '@yewridge/contract/season';
 import { blank, type Fields, type TableName } from '@yewridge/contract/season';
+import type { CatchTrackDto } from '@yewridge/contract/catches';
 import type { TodayDto } from '@yewridge/contract/today';
 import { cautionsOf } from '@yewridge/core/callouts';
+import type { Rig } from '@yewridge/core/suction';
 import { seedDemo } from '../src/demo/seed-demo.js';
 import { DemoClock } from '../src/shared/clock/demo-clock.js';
 import { type Bench, NOW, openBench } from './support.js';
@@ -106,9 +108,9 @@ describe('call-outs over HTTP', () => {
     const planned = (change: Partial<Fields<'callouts'>>) =>
       keep(put('callouts', `c-${acts}`, { ...CALL, state: 'planned', ...change }));
     expect((await planned({ poison: 'yes' })).says).toContain('a licensed firm clears it');
-    expect((await planned({ poison: 'suspected' })).says).toContain('not known yet whether it was sprayed');
-    expect((await planned({ permission: 'asked' })).says).toContain('nobody has allowed it yet');
-    expect((await planned({ kind: 'unknown' })).says).toContain('nobody has said yet what it is');
+    expect((await planned({ poison: 'suspected' })).says).toContain('Ask first whether it was sprayed.');
+    expect((await planned({ permission: 'asked' })).says).toContain('The owner has not agreed yet.');
+    expect((await planned({ kind: 'unknown' })).says).toContain('Nobody knows yet what it is');
     expect((await planned({})).status).toBe(201);
   });
 
@@ -193,9 +195,22 @@ describe('call-outs over HTTP', () => {
     expect((await all()).calls[0]!.tasks.length).toBe(1);
   });
 
+  it('kit in Stores: no more lent out than there are, none charged tomorrow', async () => {
+    const kit = (id: string, change: Partial<Fields<'kit'>>) =>
+      keep(put('kit', id, { code: 'battery', count: 3, ...change }));
+    expect((await kit('a', { lent: 4 })).says).toBe('4 lent out are more than the 3 there are');
+    expect((await kit('a', { chargedOn: '2026-05-16' })).says).toContain('still to come');
+    expect((await kit('a', { lent: 3, chargedOn: '2026-05-14', lentTo: 'Alma' })).status).toBe(201);
+    expect((await kit('b', { count: 0 })).status).toBe(201);
+    expect((await all()).kit.map(({ id, lent }) => [id, lent])).toEqual([
+      ['a', 3],
+      ['b', null],
+    ]);
+  });
+
   it('times in the calendar alone, and in the order things happen', async () => {
     expect((await keep(put('callouts', 'c', { ...CALL, plannedFor: '2026-02-30T10:00' }))).says).toContain(
-      'is not in the calendar',
+      'must be a time of the years 1900 to 2200',
     );
     expect(
       (await keep(put('callouts', 'c', { ...CALL, arrivedAt: '2026-05-14T18:00', startedAt: '2026-05-14T17:59:59' })))
@@ -240,6 +255,20 @@ describe('call-outs of the Vellmark demo', () => {
     expect(rigs.some(({ runTime, onCord }) => !onCord && runTime !== null && runTime > 60)).toBeTrue();
   });
 
+  it('a rig that is drawn anew is worked out anew, the others are not', async () => {
+    const before = (await get<CallsDto>('callouts')).rigs;
+    const id = 'vellmark-loft-rig';
+    const kept = await get<{ revision: number; document: Rig }>(`rigs/${id}`);
+    const slower = { ...kept.document, bees: { ...kept.document.bees, feedRate: 7 } };
+    const saved = await bench.http.put(`/api/v1/rigs/${id}`).send({ revision: kept.revision, document: slower });
+    expect(saved.status).withContext(saved.text).toBe(200);
+    const after = (await get<CallsDto>('callouts')).rigs;
+    expect(after.find((rig) => rig.id === id)!.feedRate).toBe(7);
+    const others = (rigs: CallsDto['rigs']) => rigs.filter((rig) => rig.id !== id);
+    expect(others(after)).toEqual(others(before));
+    expect(others(after).length > 0).toBeTrue();
+  });
+
   it('the day has the call that waits with its question, and the cage that has to come out with its date', async () => {
     const { calls } = await get<TodayDto>('today');
     expect(calls.map(({ id, ask }) => [id, ask])).toEqual([
@@ -263,6 +292,18 @@ describe('call-outs of the Vellmark demo', () => {
     expect(await get<unknown>(`catches/${mine[0]!.caught.id}/plan`)).toBeNull();
   });
 
+  it('a colony whose box is shut stands on the track with its steps, and with what it became', async () => {
+    const { calls, rows } = await get<CatchTrackDto>('catches/track');
+    expect(calls.map(({ id, takenOn, wentTo, catchId }) => [id, takenOn, typeof wentTo, catchId])).toEqual([
+      ['churchyard-2026', '2026-05-14', 'string', null],
+    ]);
+    const [one] = calls;
+    expect(one!.track.marks.some(({ kind, expected }) => kind === 'carried' && !expected)).toBeTrue();
+    expect(one!.track.marks.some(({ kind, expected }) => kind === 'opened' && expected)).toBeTrue();
+    expect(one!.restraint).toEqual({ by: '2026-05-17T18:00', over: false });
+    expect(rows.length > 20).toBeTrue();
+  });
+
   it('who rang leaves in no file unless it is ticked', async () => {
     const csv = async (owners: boolean) =>
       (await bench.http.get(`/api/v1/files/tables/callouts?owners=${owners}`)).text;
@@ -275,5 +316,10 @@ describe('call-outs of the Vellmark demo', () => {
     const backup = (await bench.http.get('/api/v1/files/backup.json?owners=false')).text;
     expect(backup).not.toContain('Theres Kogler');
     expect(backup).not.toContain('Cider lane, plum');
+    // Nor with whom kit is.
+    const kit = (owners: boolean) => bench.http.get(`/api/v1/files/tables/kit?owners=${owners}`);
+    expect((await kit(true)).text).toContain('Alma Pichler');
+    expect((await kit(false)).text).not.toContain('Alma Pichler');
+    expect(backup).not.toContain('Alma Pichler');
   });
 });

@@ -14,6 +14,7 @@ import type { ApiErrorBody, MapTilesDto } from '@yewridge/contract/shared';
 import { createApp } from '../src/app.js';
 import { Database } from '../src/db/database.js';
 import { VELLMARK_DESIGNS } from '../src/demo/vellmark-designs.js';
+import { rigReader } from '../src/callouts/rig-thread.js';
 import { FileThreads } from '../src/files/file-threads.js';
 import { SimulatedManometer } from '../src/suction/simulated-manometer.js';
 import type { Clock } from '../src/shared/clock/clock.js';
@@ -38,6 +39,9 @@ export interface Bench {
 /** The threads that read files, run from their source; the specs share them. */
 const fileThreads = new FileThreads(new URL('./file-thread.mjs', import.meta.url));
 
+/** The thread that works out rigs, from its source. */
+const readRigs = rigReader(new URL('./rig-thread.mjs', import.meta.url));
+
 /** The real app over a real SQLite file in a folder of its own, built by the real migrations. */
 export async function openBench(
   tiles: MapTilesDto | null = null,
@@ -54,6 +58,7 @@ export async function openBench(
     workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', hemisphere: 'N', version: 'test', tiles },
     dataFolder,
     fileThreads,
+    readRigs,
     webFolder: new URL('./web-sample', import.meta.url).pathname,
   });
   return { http: supertest(app), database, app, dataFolder };

@@ -39,6 +39,7 @@ const LEAST: Readonly<Record<TableName, Row>> = {
   pieces: { collectionId: 'collections', use: 'brood' },
   signs: { collectionId: 'collections', at: '2026-05-14T18:40', sign: 'fanning' },
   tasks: { calloutId: 'callouts', code: 'join', state: 'open' },
+  kit: { code: 'ladder', count: 0 },
 };
 
 /** A row as it lies in the database, without what is empty. */

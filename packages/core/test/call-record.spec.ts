@@ -6,10 +6,10 @@ import {
   codesIn,
   type CollectionRow,
   factsOf,
+  honeyOf,
   kitOf,
   leadsTo,
   lossOf,
-  minutesBetween,
   nestOf,
   queenOf,
   restraintDue,
@@ -21,91 +21,13 @@ import {
   withVacuum,
 } from '../src/callouts/index.js';
 import { trackBy } from '../src/catches/index.js';
+import { minuteAfter, minutesBetween, secondsBetween } from '../src/shared/calendar/index.js';
+import { rigHeatQuestion, STARTING_RIGS } from '../src/suction/index.js';
+import { callRow as call, collectionRow as taken } from './call-rows.js';
+import { refusal } from './refusal.js';
 
 const PLACE = { lat: 47.4, lon: 13.2, tzOffsetMin: 120, forecast: [] };
-const NOTHING: CallRow = {
-  kind: 'structure',
-  bees: null,
-  heightM: null,
-  access: null,
-  publicWay: null,
-  lineDistanceM: null,
-  poison: 'no',
-  permission: 'granted',
-  callerIs: null,
-  shakeable: null,
-  inTree: null,
-  mustGo: null,
-  treeProtected: null,
-  otherSpecies: null,
-  mains: null,
-  wiring: null,
-  powerLockedOff: null,
-  asbestos: null,
-  builtYear: null,
-  repairsBy: null,
-  allergy: null,
-  alone: null,
-  defensive: null,
-  trapMassKg: null,
-  clusters: null,
-  place: 'Mill house',
-  state: 'called',
-  sinceH: null,
-  combsSeen: null,
-  combLengthM: null,
-  combHeightM: null,
-  cavityHeightM: null,
-  cavityWidthM: null,
-  cavityDepthM: null,
-  beesExpected: null,
-  rigId: null,
-  power: null,
-  persons: null,
-  travelMin: null,
-  finish: null,
-  cautions: null,
-  arrivedAt: null,
-  until: null,
-  startedAt: null,
-  stoppedAt: null,
-  portShut: null,
-  lookedAround: null,
-  boxesShut: null,
-  beesReleased: null,
-  restPlace: null,
-  joinedAt: null,
-  boxEmpty: null,
-  eggsSeenOn: null,
-  unitedWith: null,
-  healthLooked: null,
-  reason: null,
-  referredTo: null,
-};
-const call = (change: Partial<CallRow> = {}): CallRow => ({ ...NOTHING, ...change });
 const WALL = call({ combsSeen: 7, combLengthM: 0.35, combHeightM: 0.6, repairsBy: 'owner' });
-const taken = (change: Partial<CollectionRow> = {}): CollectionRow => ({
-  queen: null,
-  leftBehind: null,
-  boxAtRestAt: null,
-  grossKg: null,
-  tareKg: null,
-  bees: null,
-  beesBasis: null,
-  speedMps: null,
-  speedKind: null,
-  speedBasis: null,
-  peakTempK: null,
-  clogged: null,
-  dead: null,
-  crushed: null,
-  drowned: null,
-  natural: null,
-  broodLook: null,
-  restraint: null,
-  ...change,
-});
-
 describe('a call-out as it is recorded', () => {
   it('is asked about by what is said, and by nothing that is not', () => {
     const { ask } = triageOf(call({ kind: 'hangingSwarm', poison: 'unknown', permission: 'unknown' }));
@@ -240,11 +162,6 @@ describe('the bees that were taken', () => {
     now: '2026-05-15T15:30',
   };
 
-  it('minutes between two wall times go over midnight and months', () => {
-    expect(minutesBetween('2026-05-31T23:50', '2026-06-01T00:10')).toBe(20);
-    expect(minutesBetween('2026-05-15T14:40', '2026-05-15T14:00:00')).toBe(-40);
-  });
-
   it('have a queen by signs since the box stood still, never surely without a proof', () => {
     expect(queenOf({ ...record, call: call(), taken: taken() })).toBeNull();
     const sign = (sign: 'fanning' | 'entering' | 'caged' | 'roar', at: string) => ({ sign, at, strength: null });
@@ -347,6 +264,50 @@ describe('the bees that were taken', () => {
     expect(lossOf(call({ poison: 'suspected' }), whole).reasons).toEqual(['poison']);
     expect(lossOf(call(), { ...whole, peakTempK: 315.14 }).counts).toBeTrue();
     expect(lossOf(call(), { ...whole, peakTempK: 315.15 }).reasons).toEqual(['heat']);
+  });
+});
+
+describe('what the honey that was cut is good for', () => {
+  const cut = [{ use: 'honey' }] as const;
+  it('follows the look at the brood and what was said of poison; where none was cut nothing is said', () => {
+    expect(honeyOf(call(), taken({ broodLook: 'clean' }), cut)!.eat).toBeTrue();
+    expect(honeyOf(call(), taken(), cut)!.eat).toBeFalse();
+    expect(honeyOf(call(), null, cut)!.notes).toContain('inspect-brood');
+    expect(honeyOf(call(), taken({ broodLook: 'doubtful' }), cut)!.notes).toContain('report');
+    expect(honeyOf(call({ poison: 'suspected' }), taken({ broodLook: 'clean' }), cut)!.backToOwn).toBeFalse();
+    expect(honeyOf(call(), taken({ broodLook: 'clean' }), [{ use: 'brood' }])).toBeNull();
+  });
+});
+
+describe('the rig’s box with the bees of a job', () => {
+  const heat = rigHeatQuestion(STARTING_RIGS[0]!.rig, 0);
+  const clock = (change: Partial<CallRow>, tempC: number | null) =>
+    timeOf({ ...WALL, ...change }, { date: '2026-05-15', place: PLACE, sky: { tempC }, heat })!.heat;
+
+  it('bears less shut than with its mesh open, and less on a hot day', () => {
+    const warm = clock({ beesExpected: 15_000 }, 30)!;
+    expect(warm.shut.timeToWarning!).toBeLessThan(warm.mesh.timeToWarning ?? Infinity);
+    expect(warm.shut.moveWithin).toBeCloseTo(0.8 * warm.shut.timeToWarning!, 9);
+    expect(warm.shut.timeToWarning!).toBeLessThan(clock({ beesExpected: 15_000 }, 10)!.shut.timeToWarning ?? Infinity);
+  });
+
+  it('is not asked about where no vacuum comes along, or no rig is known', () => {
+    expect(timeOf(WALL, { date: '2026-05-15', place: PLACE, sky: {} })!.heat).toBeNull();
+    expect(clock({ kind: 'hangingSwarm', rigId: null }, 30)).toBeNull();
+  });
+});
+
+describe('wall times of one place', () => {
+  it('go over midnight and months, to the minute or to the second', () => {
+    expect(minutesBetween('2026-05-31T23:50', '2026-06-01T00:10')).toBe(20);
+    expect(minutesBetween('2026-05-15T14:40', '2026-05-15T14:00:00')).toBe(-40);
+    expect(secondsBetween('2026-05-14T23:59:50', '2026-05-15T00:00:10')).toBe(20);
+    expect(secondsBetween('2026-05-14T18:20', '2026-05-14T18:21:05')).toBe(65);
+    expect(minuteAfter('2026-12-31T23:30', 45)).toBe('2027-01-01T00:15');
+  });
+  it('that are none are refused', () => {
+    expect(refusal(() => secondsBetween('2026-05-14', '2026-05-14T18:20'))).toEqual(['FORMAT', 'at']);
+    expect(refusal(() => minuteAfter('2026-05-14T24:00', 5))).toEqual(['FORMAT', 'minute']);
   });
 });
 

@@ -6,6 +6,7 @@ import {
   callOutMoves,
   type CallState,
   closingOrder,
+  HANDWORK,
   JOB_KINDS,
   jobTime,
   JOINS,
@@ -111,6 +112,32 @@ describe('the time of a job', () => {
       }),
       { numRuns: 300 },
     );
+  });
+  it('a pace stretches handwork alone, and what takes longer never begins later', () => {
+    fc.assert(
+      fc.property(job, number(1, 10), (told, pace) => {
+        const ask = { ...told, date: '2026-05-15', ...VELLMARK };
+        const [table, own] = [jobTime(ask), jobTime({ ...ask, pace })];
+        expect(own.latestMin).toBeLessThanOrEqual(table.latestMin + 1e-6);
+        expect(own.suction.high).toBeCloseTo(pace * table.suction.high, 6);
+        for (const [n, { code, typical }] of own.phases.entries()) {
+          const by = HANDWORK.has(code) ? pace : 1;
+          expect(typical)
+            .withContext(code)
+            .toBeCloseTo(by * table.phases[n]!.typical, 6);
+        }
+      }),
+      { numRuns: 200 },
+    );
+    expect(() =>
+      jobTime({
+        kind: 'hangingSwarm',
+        bees: { low: 1, typical: 1, high: 1 },
+        date: '2026-05-15',
+        ...VELLMARK,
+        pace: 10.1,
+      }),
+    ).toThrow();
   });
 });
 

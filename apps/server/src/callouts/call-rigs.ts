@@ -4,6 +4,7 @@ import {
   gateLane,
   type Rig,
   rigBoxesNeeded,
+  rigHeatQuestion,
   rigPower,
   rigReadings,
   rigSweetSpot,
@@ -21,7 +22,6 @@ function gateOf(rig: Rig): CallRigDto['gate'] {
   return {
     nozzleId: rig.fitted,
     nozzle: rig.nozzles.find(({ id }) => id === rig.fitted)?.name ?? 'Open hose',
-    kind: rig.bleed.gate.kind === 'rectangle' ? 'plate' : 'disc',
     travel: lane?.fullTravel ?? 0,
     mark: lane?.mark ?? null,
     speed: lane?.markSpeed ?? null,
@@ -51,6 +51,7 @@ export function callRig(id: string, rig: Rig): CallRigDto {
     feedRate: rig.bees.feedRate,
     runTime: power.kind === 'battery' ? power.run.runTime : null,
     onCord: power.kind === 'cord',
-    allowedCoverage: readings.screen.sizing.allowedCoverage ?? 0.8,
+    allowedCoverage: readings.screen.sizing.allowedCoverage,
+    heat: rigHeatQuestion(rig, 0),
   };
 }

@@ -1,6 +1,14 @@
-import type { CallDayDto, CallDto, CallRigDto, CallsDto, CallWhereDto } from '@yewridge/contract/callouts';
+import type {
+  CallDayDto,
+  CallDto,
+  CallRigDto,
+  CallsDto,
+  CallTrackRow,
+  CallWhereDto,
+} from '@yewridge/contract/callouts';
 import type { RecordDto, TableName } from '@yewridge/contract/season';
 import {
+  callColony,
   type CallRow,
   callTrack,
   type CollectionRow,
@@ -21,7 +29,7 @@ import type { View } from '../shared/remembered/view.js';
 import { middleOf } from '../shared/season-clock/season-clock.js';
 import { localSun } from '../shared/season-log/local-sun.js';
 import { groupedBy, type PlaceLine, type SeasonLog } from '../shared/season-log/season-log.js';
-import { callRig } from './call-rigs.js';
+import type { RigAsked, RigReader } from './rig-thread.js';
 
 /** A plan is over after so many days, whatever was marked. */
 const PLAN_DAYS = 60;
@@ -34,46 +42,74 @@ const WAITING: readonly string[] = ['called', 'planned', 'onSite', 'collecting',
 const TABLES = ['callouts', 'collections', 'spells', 'pieces', 'signs', 'tasks'] as const;
 
 type Bundle = Omit<CallDto, 'where'>;
+/** Everything but what is worked out of the rigs: that takes its time, and the day does not need it. */
+interface CallsSeen extends Omit<CallsDto, 'rigs'> {
+  readonly layouts: ReadonlyMap<string, Layout>;
+}
 
 /** Call-outs with everything that was said of them, and what of them asks for a keeper today. */
 export class CallsService {
-  readonly #all: View<CallsDto>;
+  readonly #seen: View<CallsSeen>;
   readonly #rigs = new RememberedBy<CallRigDto>(MOST_RIGS);
   /** Read once until one of their tables is written. */
   readonly #bundles = new Remembered<readonly Bundle[]>();
+  readonly #documents = new Remembered<readonly RigEntity[]>();
   readonly #rigList = new Remembered<readonly CallRigDto[]>();
+  #last: { readonly seen: CallsSeen; readonly answer: CallsDto } | null = null;
+  readonly #kit = new Remembered<readonly RecordDto<'kit'>[]>();
 
   constructor(
     private readonly database: Database,
     private readonly log: SeasonLog,
+    private readonly readRigs: RigReader,
   ) {
-    this.#all = log.view();
+    this.#seen = log.view();
   }
 
-  all(): Promise<CallsDto> {
-    return this.#all.ask(() => this.read());
+  /** One and the same answer as long as nothing is written. */
+  async all(): Promise<CallsDto> {
+    const rigs = await this.#rigList.at(this.database.versionOf([]), () => this.rigs());
+    const seen = await this.seen();
+    if (this.#last?.seen !== seen || this.#last.answer.rigs !== rigs) {
+      const { layouts: _, ...rest } = seen;
+      this.#last = { seen, answer: { ...rest, rigs } };
+    }
+    return this.#last.answer;
+  }
+
+  private seen(): Promise<CallsSeen> {
+    return this.#seen.ask(() => this.read());
   }
 
   /** @throws AppError `NOT_FOUND`. */
   async one(id: string): Promise<CallDto> {
-    const found = (await this.all()).calls.find(({ call }) => call.id === id);
+    const found = (await this.seen()).calls.find(({ call }) => call.id === id);
     if (!found) throw new AppError('NOT_FOUND');
     return found;
   }
 
   /** Those that wait for an answer, and those whose steps are to come. */
-  async today(): Promise<readonly CallDayDto[]> {
-    const all = await this.all();
+  today(): Promise<readonly CallDayDto[]> {
+    return this.recent(dayOf);
+  }
+
+  /** Colonies in hand, each along its days. */
+  track(): Promise<readonly CallTrackRow[]> {
+    return this.recent(trackRowOf);
+  }
+
+  private async recent<T>(of: (one: CallDto, all: CallsSeen) => T | null): Promise<readonly T[]> {
+    const all = await this.seen();
     const since = addDays(all.today, -PLAN_DAYS);
     return all.calls
       .filter(({ call }) => call.calledAt.slice(0, 10) >= since)
       .flatMap((one) => {
-        const day = dayOf(one, all);
-        return day === null ? [] : [day];
+        const row = of(one, all);
+        return row === null ? [] : [row];
       });
   }
 
-  private async read(): Promise<CallsDto> {
+  private async read(): Promise<CallsSeen> {
     const today = this.log.today();
     const bundles = await this.#bundles.at(this.database.versionOf(TABLES), () => this.bundles());
     const places = await this.log.places();
@@ -84,7 +120,8 @@ export class CallsService {
       today,
       sunsetMin: sun?.sunset ?? null,
       calls: bundles.map((one) => ({ ...one, where: this.where(one.call, places) })),
-      rigs: await this.#rigList.at(this.database.versionOf([]), () => this.rigs()),
+      layouts: new Map((await this.documents()).map(({ id, document }) => [id, document.layout])),
+      kit: await this.#kit.at(this.database.versionOf(['kit']), () => this.rows('kit')),
       weather: await this.log.weather(weather),
     };
   }
@@ -130,41 +167,70 @@ export class CallsService {
     return middle && { lat: middle.lat, lon: middle.lon, tzOffsetMin, by: 'middle' };
   }
 
-  private async rigs(): Promise<readonly CallRigDto[]> {
-    const rigs = await this.database.source
-      .getRepository(RigEntity)
-      .find({ where: { deletedAt: IsNull() }, order: { name: 'ASC' } });
-    return Promise.all(
-      rigs.map(({ id, revision, document }) =>
-        this.#rigs.at(id, String(revision), () => Promise.resolve(callRig(id, document))),
-      ),
+  private documents(): Promise<readonly RigEntity[]> {
+    return this.#documents.at(this.database.versionOf([]), () =>
+      this.database.source.getRepository(RigEntity).find({ where: { deletedAt: IsNull() }, order: { name: 'ASC' } }),
     );
+  }
+
+  /** Those that changed since they were asked for last are worked out, all in one thread. */
+  private async rigs(): Promise<readonly CallRigDto[]> {
+    const documents = await this.documents();
+    const asked: RigAsked[] = [];
+    // Begins once every rig below was asked for.
+    const told = Promise.resolve().then(() => this.readRigs(asked));
+    const rigs = documents.map(({ id, revision, document }) =>
+      this.#rigs.at(id, String(revision), async () => {
+        asked.push({ id, rig: document });
+        const rig = (await told).get(id);
+        if (!rig) throw new Error(`the rig ${id} was not worked out`);
+        return rig;
+      }),
+    );
+    return Promise.all(rigs);
   }
 }
 
 /** What of a call-out asks for somebody; `null` once it is over. */
-export function dayOf(one: CallDto, { now, weather, rigs }: CallsDto): CallDayDto | null {
-  const { call, collection, pieces, signs, tasks, where } = one;
-  const waits = WAITING.includes(call.state);
-  if (!waits && !WITH_STEPS.includes(call.state)) return null;
-  const row: CallRow = call;
-  const base = {
+function dayOf(one: CallDto, all: CallsSeen): CallDayDto | null {
+  const { call } = one;
+  if (!WAITING.includes(call.state) && !WITH_STEPS.includes(call.state)) return null;
+  const steps = stepsOf(one, all);
+  return {
     id: call.id,
     place: call.place,
     kind: call.kind,
     state: call.state,
     calledAt: call.calledAt,
     plannedFor: call.plannedFor,
-    until: call.until,
-    caller: call.caller,
-    ask: call.state === 'called' ? (triageOf(row).ask[0] ?? null) : null,
+    ask: call.state === 'called' ? (triageOf(call).ask[0] ?? null) : null,
+    steps,
+    restraint: restraintDue(steps),
   };
-  if (waits) return { ...base, steps: [], restraint: null };
-  if (collection === null || where === null) return { ...base, steps: [], restraint: null };
-  const layout: Layout | 'box' = rigs.find(({ id }) => id === collection.rigId)?.layout ?? 'box';
+}
+
+/** The steps of a colony whose boxes are shut; none where nothing says where on the Earth it is. */
+function stepsOf(one: CallDto, { now, weather, layouts }: CallsSeen): CallDayDto['steps'] {
+  const { call, collection, pieces, signs, tasks, where } = one;
+  if (!WITH_STEPS.includes(call.state) || collection === null || where === null) return [];
+  const row: CallRow = call;
+  const layout = layouts.get(collection.rigId ?? '') ?? 'box';
   const taken: CollectionRow = collection;
   const forecast = weather.map(({ date, tMax, rainMm }) => ({ date, tMax, rainMm }));
   const plan = reuniteOf({ call: row, taken, pieces, signs, now }, { ...where, forecast }, layout);
-  const steps = plan ? callTrack(plan, { call: row, marks: tasks, now }) : [];
-  return { ...base, steps, restraint: restraintDue(steps) };
+  return plan ? callTrack(plan, { call: row, marks: tasks, now }) : [];
+}
+
+/** A colony in hand along its days; `null` before its boxes are shut, and once it is over. */
+function trackRowOf(one: CallDto, all: CallsSeen): CallTrackRow | null {
+  const { call, collection } = one;
+  const day = WITH_STEPS.includes(call.state) ? dayOf(one, all) : null;
+  if (day === null || collection === null) return null;
+  return {
+    ...day,
+    track: callColony({ call, taken: collection, steps: day.steps, now: all.now }),
+    wentTo: call.joinedTo ?? call.restPlace,
+    takenOn: (call.stoppedAt ?? call.startedAt ?? call.calledAt).slice(0, 10),
+    catchId: call.catchId,
+  };
 }

@@ -5,6 +5,7 @@ import type {
   CatchTrackDto,
   CatchTrackRow,
 } from '@yewridge/contract/catches';
+import type { CallTrackRow } from '@yewridge/contract/callouts';
 import type { RecordDto } from '@yewridge/contract/season';
 import { catchStage, inLifeOrder } from '@yewridge/core/catches';
 import { addDays, type IsoDate } from '@yewridge/core/season';
@@ -35,6 +36,7 @@ export class CatchesService {
   constructor(
     private readonly database: Database,
     private readonly log: SeasonLog,
+    private readonly calls: () => Promise<readonly CallTrackRow[]>,
   ) {
     this.#plans = log.view();
     this.#board = log.view();
@@ -84,8 +86,9 @@ export class CatchesService {
     const { today, cards } = await this.board();
     const now = this.log.minute();
     const nights = await nightsAround(this.log, today);
+    const calls = await this.calls();
     const since = cards.at(-1)?.caught.foundOn;
-    if (since === undefined) return { today, now, nights, rows: [] };
+    if (since === undefined) return { today, now, nights, rows: [], calls };
     const live = addDays(today, -PLAN_DAYS);
     const sources = await this.planSources(since, since > live ? since : live);
     const rows = cards.map((card): CatchTrackRow => {
@@ -93,7 +96,7 @@ export class CatchesService {
       const going = plan && !plan.over ? plan : null;
       return { card, plan: going, track: trackOf(card, sources, { plan: going?.steps ?? [], now }) };
     });
-    return { today, now, nights, rows };
+    return { today, now, nights, rows, calls };
   }
 
   /** Catches found since a day; all of them when none is given. */

@@ -24,6 +24,7 @@ import { CreateDevices20261126051000 } from './migrations/20261126051000-create-
 import { QueenSigns20261126053000 } from './migrations/20261126053000-queen-signs.js';
 import { SayNoMore20261129150000 } from './migrations/20261129150000-say-no-more.js';
 import { LooksInOrder20261130010000 } from './migrations/20261130010000-looks-in-order.js';
+import { KitInStores20261130140000 } from './migrations/20261130140000-kit-in-stores.js';
 import { CreateCallouts20261130090000 } from './migrations/20261130090000-create-callouts.js';
 
 /** Thrown at the end of a write that was only to tell what would happen: everything of it is undone. */
@@ -62,6 +63,7 @@ export const MIGRATIONS = [
   SayNoMore20261129150000,
   LooksInOrder20261130010000,
   CreateCallouts20261130090000,
+  KitInStores20261130140000,
 ];
 
 /** As a database that was written to names them. */

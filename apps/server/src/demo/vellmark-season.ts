@@ -170,6 +170,34 @@ function lateLooks(): SeededRecord[] {
   });
 }
 
+type KitLine = readonly [code: Fields<'kit'>['code'], count: number, more?: Partial<Fields<'kit'>>];
+/** What the club owns for call-outs. */
+const KIT: readonly KitLine[] = [
+  ['beeBox', 3],
+  ['boxLid', 4],
+  ['mesh', 4, { lent: 1, lentTo: 'Jonas Rainer' }],
+  ['cage', 5],
+  ['sheet', 2],
+  ['strap', 6],
+  ['suit', 3, { lent: 1, lentTo: 'Alma Pichler' }],
+  ['gloves', 4],
+  ['smoker', 1],
+  ['brush', 2],
+  ['headlamp', 2],
+  ['source', 1],
+  ['hose', 1],
+  ['nozzle', 2],
+  ['battery', 3, { chargedOn: '2026-05-12' }],
+  ['rcd', 1],
+  ['ladder', 1],
+  ['cordon', 1],
+  ['detector', 1, { lent: 1, lentTo: 'Alma Pichler' }],
+  ['mask', 6],
+  ['pryBar', 1],
+  ['saw', 1],
+  ['firstAid', 1],
+];
+
 function stores(): SeededRecord[] {
   const combs = VELLMARK_TRAPS.filter(({ darkCombs }) => darkCombs > 0).flatMap(({ number, darkCombs, combSince }) =>
     Array.from({ length: darkCombs }, (_, n) =>
@@ -210,6 +238,7 @@ function stores(): SeededRecord[] {
       widthM: 1.25,
       thicknessM: 0.012,
     }),
+    ...KIT.map(([code, count, more]) => record('kit', `kit-${code}`, { code, count, ...more })),
   ];
 }
 

@@ -1,7 +1,7 @@
 import SQLite from 'better-sqlite3';
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
-import { type BackupDto, CALLER_HIDDEN } from '@yewridge/contract/files';
+import { type BackupDto, BORROWER_HIDDEN, CALLER_HIDDEN } from '@yewridge/contract/files';
 import { columnName } from '@yewridge/contract/season';
 import { addDays } from '@yewridge/core/season';
 import yazl from 'yazl';
@@ -10,10 +10,13 @@ import type { Clock } from '../shared/clock/clock.js';
 import { backupText, type TableRows } from './backup-file.js';
 import { IN_BACKUP, nameIn, outward, type Raw, WITH_OWNERS } from './backup-rows.js';
 
+const byColumn = (hidden: Readonly<Record<string, string | null>>): Readonly<Record<string, string | null>> =>
+  Object.fromEntries(Object.entries(hidden).map(([field, value]) => [columnName(field), value]));
 /** Of rows that go out all the same: who owns the land, and who rang. */
 const HIDDEN: Readonly<Record<string, Raw>> = {
   sites: { owner_id: null },
-  callouts: Object.fromEntries(Object.entries(CALLER_HIDDEN).map(([field, value]) => [columnName(field), value])),
+  callouts: byColumn(CALLER_HIDDEN),
+  kit: byColumn(BORROWER_HIDDEN),
 };
 
 /** Readings of sensors older than so many days go in thinned: the first of every six hours of each device. */

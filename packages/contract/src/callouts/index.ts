@@ -1,6 +1,6 @@
-import type { ReuniteCode } from '@yewridge/core/callouts';
-import type { Tracked } from '@yewridge/core/catches';
-import type { Layout } from '@yewridge/core/suction';
+import type { Block, ReuniteCode } from '@yewridge/core/callouts';
+import type { ColonyTrack, Tracked } from '@yewridge/core/catches';
+import type { HeatQuestion, Layout } from '@yewridge/core/suction';
 import type { RecordDto } from '../season/record-dto.js';
 
 /** A rig as work with it needs it, SI. */
@@ -19,7 +19,6 @@ export interface CallRigDto {
   readonly gate: {
     readonly nozzleId: string | null;
     readonly nozzle: string;
-    readonly kind: 'plate' | 'disc';
     /** m of the plate's whole travel, of the mark on it, and m/s in the hose there. */
     readonly travel: number;
     readonly mark: number | null;
@@ -39,8 +38,10 @@ export interface CallRigDto {
   /** s on one battery; `null` on a cord or where nobody knows. */
   readonly runTime: number | null;
   readonly onCord: boolean;
-  /** Share of the screen that may be covered. */
-  readonly allowedCoverage: number;
+  /** Share of the screen that may be covered; `null` where nobody can say. */
+  readonly allowedCoverage: number | null;
+  /** Its box, for the heat clock of these or any bees. */
+  readonly heat: HeatQuestion;
 }
 
 /** Where a call-out is on the Earth, for the sun: its own coordinates, its site's, or the middle of all sites. */
@@ -71,6 +72,8 @@ export interface CallsDto {
   /** Those that were called last first. */
   readonly calls: readonly CallDto[];
   readonly rigs: readonly CallRigDto[];
+  /** What Stores holds for call-outs. */
+  readonly kit: readonly RecordDto<'kit'>[];
   /** From some weeks ago to as far as it is foretold. */
   readonly weather: readonly {
     readonly date: string;
@@ -89,11 +92,56 @@ export interface CallDayDto {
   readonly state: RecordDto<'callouts'>['state'];
   readonly calledAt: string;
   readonly plannedFor: string | null;
-  readonly until: string | null;
-  readonly caller: string | null;
   /** What to ask next; `null` where nothing is to be asked. */
   readonly ask: string | null;
   readonly steps: readonly Tracked<ReuniteCode>[];
   /** A cage or an excluder has to be out by then. */
   readonly restraint: { readonly by: string; readonly over: boolean } | null;
 }
+
+/** A colony of a call-out on the track, from its boxes being shut until it is settled. */
+export interface CallTrackRow extends CallDayDto {
+  readonly track: ColonyTrack;
+  /** Where its box rests, or to whom it was joined; `null` where nobody said. */
+  readonly wentTo: string | null;
+  /** Local day the bees were taken. */
+  readonly takenOn: string;
+  /** The catch it became; its own line is this one while steps go on. */
+  readonly catchId: string | null;
+}
+
+/** What a move of a call-out still wants to be told, as it is said to a keeper. */
+export const NEED_WORDS: Readonly<Record<string, string>> = {
+  kind: 'what hangs or lives there',
+  place: 'where it is',
+  poison: 'whether it was sprayed',
+  permission: 'whether it may be done',
+  reason: 'the reason',
+  referredTo: 'to whom it was passed on',
+  arrivedAt: 'when you arrived',
+  until: 'until when',
+  startedAt: 'when it began',
+  cautions: 'every caution ticked',
+  lookedAround: 'that you looked round',
+  portShut: 'that the port is shut',
+  stoppedAt: 'when suction stopped',
+  beesReleased: 'that the bees were let go',
+  boxesShut: 'that every box is shut',
+  queen: 'whether the queen was seen',
+  leftBehind: 'how many were left behind',
+  restPlace: 'where the box rests',
+  atRestAt: 'since when the box rests',
+  joinedAt: 'when they were joined',
+  boxEmpty: 'that the box is empty',
+  eggsSeen: 'the day eggs were seen',
+  deadCounted: 'how many were dead in the box',
+  unitedWith: 'with whom they were united',
+  healthLooked: 'what the look for disease said',
+};
+/** Why work on these bees is not planned and not begun. */
+export const BLOCK_WORDS: Readonly<Record<Block, string>> = {
+  'kind-unknown': 'Nobody knows yet what it is: ask for a photo.',
+  poisoned: 'It was poisoned: a licensed firm clears it, and the bees are not touched.',
+  'poison-open': 'Ask first whether it was sprayed.',
+  'no-permission': 'The owner has not agreed yet.',
+};

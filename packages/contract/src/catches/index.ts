@@ -7,6 +7,7 @@ import type {
   SwarmSizeClass,
   TrackStep,
 } from '@yewridge/core/catches';
+import type { CallTrackRow } from '../callouts/index.js';
 import type { RecordDto } from '../season/record-dto.js';
 
 export interface CatchCardDto {
@@ -44,6 +45,8 @@ export interface CatchTrackDto {
   readonly nights: readonly { readonly from: string; readonly to: string }[];
   /** Found last first. */
   readonly rows: readonly CatchTrackRow[];
+  /** Colonies of call-outs whose steps go on. */
+  readonly calls: readonly CallTrackRow[];
 }
 
 /** What to do with a catch and when, and how far that has come. */

@@ -61,9 +61,12 @@ export const CALLER_HIDDEN = {
   lon: null,
   permissionFrom: null,
 } as const satisfies Partial<Fields<'callouts'>>;
+/** To whom kit is lent. */
+export const BORROWER_HIDDEN = { lentTo: null } as const satisfies Partial<Fields<'kit'>>;
 
-/** Columns that say who a landowner or a caller is: they leave the house only when that is ticked. */
+/** Columns that say who a landowner, a caller or a borrower is: they leave the house only when that is ticked. */
 export function namesOwners(table: FileTable, field: string): boolean {
   if (table === 'callouts') return field in CALLER_HIDDEN;
+  if (table === 'kit') return field in BORROWER_HIDDEN;
   return table === 'owners' || (table === 'sites' && field === 'ownerId');
 }

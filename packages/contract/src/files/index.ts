@@ -23,6 +23,7 @@ export {
   type TableRowsDto,
 } from './file-dto.js';
 export {
+  BORROWER_HIDDEN,
   CALLER_HIDDEN,
   FILE_TABLES,
   type FileColumn,

@@ -5,13 +5,14 @@
  */
 import type { IsoDate } from '../shared/calendar/index.js';
 import type { BEES_BASES, SPEED_BASES } from './call-words.js';
-import { dayNumber } from '../shared/calendar/index.js';
+import { minutesBetween } from '../shared/calendar/index.js';
 import { type ForecastDay, type StepChain, trackBy, type Tracked } from '../catches/index.js';
-import type { Layout } from '../suction/index.js';
+import { type HeatBox, heatBox, type HeatQuestion, type Layout } from '../suction/index.js';
+import { ZERO_CELSIUS } from '../shared/units/index.js';
 import type { Access, CallKind, JobKind, Permission, Poison, Repairer, Spread } from './call-facts.js';
 import type { CallState } from './call-moves.js';
 import { cautionCodes, type Power } from './cautions.js';
-import type { TakenKind } from './honey-use.js';
+import { type HoneyUse, honeyUse, type TakenKind } from './honey-use.js';
 import { type JobKit, jobKit, type KitPower } from './job-kit.js';
 import { type Finish, type JobTime, jobTime } from './job-time.js';
 import { lossRow, type LossFacts, type LossRow } from './loss-row.js';
@@ -158,7 +159,21 @@ export function beesOf(
 /** The hours of the job on a day; `null` while its kind, or the size of its nest, is not known. */
 export function timeOf(
   call: CallRow,
-  { date, place, sky }: { readonly date: IsoDate; readonly place: CallPlace; readonly sky: CallSky },
+  {
+    date,
+    place,
+    sky,
+    heat = null,
+    pace = null,
+  }: {
+    readonly date: IsoDate;
+    readonly place: CallPlace;
+    readonly sky: CallSky;
+    /** The rig's box, whatever bees it was drawn for. */
+    readonly heat?: HeatQuestion | null;
+    /** By the log of own jobs; the table's while `null`. */
+    readonly pace?: number | null;
+  },
 ): JobTime | null {
   const { kind, persons, repairsBy, travelMin, heightM, access, finish } = call;
   if (!isJob(kind)) return null;
@@ -183,7 +198,15 @@ export function timeOf(
     lon: place.lon,
     tzOffsetMin: place.tzOffsetMin,
     tempC: sky.tempC ?? null,
+    pace,
+    box: vacuum && heat ? boxOf(heat, bees.typical, sky) : null,
   });
+}
+
+/** The rig's box with these bees, on this day: as warm outside as it is foretold. */
+function boxOf(heat: HeatQuestion, bees: number, { tempC = null }: CallSky): HeatBox {
+  const outsideTemp = tempC === null ? heat.outsideTemp : tempC + ZERO_CELSIUS;
+  return heatBox({ ...heat, bees: Math.round(bees), outsideTemp, fanFlow: 0 });
 }
 
 /** What is packed; `null` while its kind is not known, or where nothing is packed: a poisoned colony. */
@@ -238,13 +261,6 @@ export function factsOf(call: CallRow, taken: CollectionRow | null): Readonly<Re
 
 export const takenKind = (kind: CallKind): TakenKind =>
   kind === 'structure' ? 'cutOut' : kind === 'trapTooHeavy' ? 'trap' : 'hanging';
-
-/** Local minutes between two wall times. */
-export function minutesBetween(from: string, to: string): number {
-  const minute = (at: string): number =>
-    1440 * dayNumber(at.slice(0, 10)) + 60 * Number(at.slice(11, 13)) + Number(at.slice(14, 16));
-  return minute(to) - minute(from);
-}
 
 export interface TakenRecord {
   readonly call: CallRow;
@@ -370,6 +386,14 @@ export function lossOf(call: Pick<CallRow, 'poison'>, taken: CollectionRow): Los
     clogged: taken.clogged,
     poison: call.poison,
   });
+}
+
+/** What the honey that was cut is good for, by what the look at the brood said; `null` where none was cut. */
+export function honeyOf(call: CallRow, taken: CollectionRow | null, pieces: readonly PieceRow[]): HoneyUse | null {
+  if (!pieces.some(({ use }) => use === 'honey')) return null;
+  const look = taken?.broodLook ?? 'notDone';
+  const disease = look === 'clean' ? 'noneSeen' : look === 'doubtful' ? 'suspected' : 'notInspected';
+  return honeyUse({ poison: call.poison, disease, kind: takenKind(call.kind) });
 }
 
 /** Days an open restraint has left: she must be out BY its end. `null` where none is in. */

@@ -6,6 +6,51 @@ import type { SpeedKind } from '../suction/index.js';
 export const CALL_KINDS = ['hangingSwarm', 'structure', 'trapTooHeavy', 'groundOrBush', 'unknown'] as const;
 /** Kinds that work can be planned for. */
 export const JOB_KINDS = ['hangingSwarm', 'structure', 'trapTooHeavy', 'groundOrBush'] as const;
+/** What is packed for a job, in the order of its list. */
+export const KIT_CODES = [
+  'beeBox',
+  'spareBox',
+  'combBox',
+  'frameBrood',
+  'frameHoney',
+  'frameEmpty',
+  'bands',
+  'broodCover',
+  'bucket',
+  'disposalBucket',
+  'bucketLid',
+  'boxLid',
+  'mesh',
+  'cage',
+  'sheet',
+  'strap',
+  'suit',
+  'gloves',
+  'smoker',
+  'water',
+  'brush',
+  'headlamp',
+  'source',
+  'hose',
+  'nozzle',
+  'tape',
+  'rag',
+  'battery',
+  'rcd',
+  'generator',
+  'ladder',
+  'hoist',
+  'cordon',
+  'detector',
+  'mask',
+  'knife',
+  'pryBar',
+  'saw',
+  'driver',
+  'closure',
+  'firstAid',
+  'phone',
+] as const;
 export const ACCESSES = ['ground', 'pole', 'ladder', 'lift', 'unknown'] as const;
 export const PERMISSIONS = ['granted', 'asked', 'refused', 'unknown'] as const;
 export const REPAIRERS = ['owner', 'keeper', 'builder', 'nobody', 'unknown'] as const;

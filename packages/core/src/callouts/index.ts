@@ -21,11 +21,22 @@ export {
 export { cautionCodes, type Power } from './cautions.js';
 export { type Disease, DISEASES, type HoneyUse, honeyUse, TAKEN_KINDS, type TakenKind } from './honey-use.js';
 export { type JobKit, jobKit, type KitItem, type KitLoad, type KitPower, type KitQuestion } from './job-kit.js';
-export { type Finish, type HeatClock, type JobPhase, type JobTime, jobTime, type TimeQuestion } from './job-time.js';
+export { type CallColony, callColony } from './call-colony.js';
+export { CHARGE_DAYS, type KeptKit, type KitCode, kitInStores, type KitStand } from './kit-in-stores.js';
+export {
+  type Finish,
+  HANDWORK,
+  type HeatClock,
+  type JobPhase,
+  type JobTime,
+  jobTime,
+  type TimeQuestion,
+} from './job-time.js';
 export {
   type Alarm,
   ALARM_CODES,
   ALARM_DO,
+  BOX_COOLED,
   type AlarmCode,
   type LiveBand,
   type LiveReading,
@@ -103,10 +114,10 @@ export {
   codesIn,
   type CollectionRow,
   factsOf,
+  honeyOf,
   isJob,
   kitOf,
   lossOf,
-  minutesBetween,
   nestOf,
   type PieceRow,
   queenOf,
@@ -135,6 +146,7 @@ export {
   CALL_STATES,
   FINISHES,
   JOB_KINDS,
+  KIT_CODES,
   MAINS,
   PERMISSIONS,
   POISONS,
@@ -146,3 +158,14 @@ export {
   TOLD_SPEEDS,
   YES_NO,
 } from './call-words.js';
+export {
+  type BoxReading,
+  boxReading,
+  type JobProgress,
+  jobProgress,
+  type JobRig,
+  type JobSoFar,
+  liveReadingOf,
+  type ReadTemp,
+} from './job-progress.js';
+export { jobLog, type KindLog, type LoggedJob, PACE_JOBS, paceOf, provenPace } from './job-log.js';

@@ -3,8 +3,8 @@
  *
  * Formula: phases add up by their typical minutes, their spreads by the root of the sum of squares; suction = bees over what the
  * hand feeds, its spread on a log scale as bees and hand are independent.
- * Source: minutes of each phase and of a piece of comb are estimates of ours (the log of own jobs corrects them); 480 minutes a day,
- * 90 minutes after sunrise for a trap by ladder and 0.8 of the time to 38 °C are conventions.
+ * Source: minutes of each phase and of a piece of comb are estimates of ours; `pace`, from the log of own jobs, corrects those of
+ * handwork. 480 minutes a day, 90 minutes after sunrise for a trap by ladder and 0.8 of the time to 38 °C are conventions.
  */
 import { localSky } from '../catches/index.js';
 import { ACCESSES, FINISHES, JOB_KINDS, REPAIRERS } from './call-words.js';
@@ -45,6 +45,10 @@ const FANNED = 0.3;
 const MINUTE = 60;
 /** Phases that belong to dusk: the fliers are home then. */
 const AT_DUSK: ReadonlySet<string> = new Set(['wait', 'close', 'lower', 'strap']);
+/** Phases between arriving and the last bee: what the clock of a job runs through, and own hands are slow or quick at. */
+export const HANDWORK: ReadonlySet<string> = new Set(['setup', 'open', 'combs', 'take', 'suction', 'pauses', 'search']);
+/** Times the table that are believed. */
+export const PACE = { min: 0.1, max: 10 } as const;
 const OVERNIGHT = [
   'stop-after-a-whole-comb',
   'join-day-one-bees-and-brood',
@@ -89,6 +93,8 @@ export interface TimeQuestion {
   readonly meshArea?: number | null;
   /** °C: the day's highest. */
   readonly tempC?: number | null;
+  /** How many times the table own hands take, 0.1 to 10: phases of `HANDWORK` take so much longer or less. 1 if nobody knows. */
+  readonly pace?: number | null;
 }
 /** Phases in s; times in local minutes after 00:00 of the date. */
 export interface JobTime {
@@ -135,6 +141,7 @@ function readTime(a: TimeQuestion) {
   f.objectOr('box');
   const meshArea = f.numberOr('meshArea', 0.05, NON_NEGATIVE);
   const temp = f.numberOr('tempC', null, TEMPERATURE);
+  const pace = f.numberOr('pace', 1, PACE);
   if (broodPieces > pieces) {
     throw new DomainError('CONFLICT', 'broodPieces', 'are more than all pieces', { value: broodPieces });
   }
@@ -156,6 +163,7 @@ function readTime(a: TimeQuestion) {
     box: a.box ?? null,
     meshArea,
     hot: temp !== null && temp >= TRIAGE_LIMITS.hot,
+    pace,
   };
 }
 type Job = ReturnType<typeof readTime>;
@@ -177,7 +185,13 @@ function suctionOf({ vacuum, bees, feedRate }: Job): Spread {
   return { low: bees.low === 0 ? 0 : typical * Math.exp(-down), typical, high: typical * Math.exp(up) };
 }
 
-function phasesOf(job: Job, persons: number): readonly JobPhase[] {
+const phasesOf = (job: Job, persons: number): readonly JobPhase[] =>
+  phasesByTable(job, persons).map((phase) => ({
+    ...phase,
+    ...(HANDWORK.has(phase.code) ? scaled(phase, job.pace) : {}),
+  }));
+
+function phasesByTable(job: Job, persons: number): readonly JobPhase[] {
   const { kind, vacuum, bees, pieces, broodPieces } = job;
   const table: Readonly<Record<string, Spread>> = CALLOUT_DATA.phases[kind];
   const { broodPiece, otherPiece } = CALLOUT_DATA.phases;
@@ -258,7 +272,7 @@ export function jobTime(a: TimeQuestion): JobTime {
   return {
     phases,
     total: together(phases),
-    suction: suctionOf(job),
+    suction: scaled(suctionOf(job), job.pace),
     sunriseMin: sunrise,
     sunsetMin: sunset,
     duskMin: sunset + DUSK_AFTER,

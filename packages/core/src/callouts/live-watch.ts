@@ -59,6 +59,8 @@ const WARNING = BEE_DATA.temperature.warning.typical;
 const DANGER = BEE_DATA.temperature.danger.typical;
 const WARMING_FROM = WARNING - 1;
 const HYSTERESIS = 1.5;
+/** K: a box that was too hot is no longer, from here down. */
+export const BOX_COOLED = WARNING - HYSTERESIS;
 const BACK = 1.05;
 const BELOW = 0.95;
 

@@ -1,47 +1,11 @@
+import { BLOCK_WORDS, NEED_WORDS } from '@yewridge/contract/callouts';
 import type { TableName } from '@yewridge/contract/season';
 import { type CallRow, type CollectionRow, factsOf, leadsTo } from '@yewridge/core/callouts';
 import { isRecordDate } from '@yewridge/contract/shared';
-import { live, parent, refuse, type Row, type RuleContext } from './rule-context.js';
-
-const NEED_WORDS: Readonly<Record<string, string>> = {
-  kind: 'what hangs or lives there',
-  place: 'where it is',
-  poison: 'whether it was sprayed',
-  permission: 'whether it may be done',
-  reason: 'the reason',
-  referredTo: 'to whom it was passed on',
-  arrivedAt: 'when you arrived',
-  until: 'until when',
-  startedAt: 'when it began',
-  cautions: 'every caution ticked',
-  lookedAround: 'that you looked round',
-  portShut: 'that the port is shut',
-  stoppedAt: 'when suction stopped',
-  beesReleased: 'that the bees were let go',
-  boxesShut: 'that every box is shut',
-  queen: 'whether the queen was seen',
-  leftBehind: 'how many were left behind',
-  restPlace: 'where the box rests',
-  atRestAt: 'since when the box rests',
-  joinedAt: 'when they were joined',
-  boxEmpty: 'that the box is empty',
-  eggsSeen: 'the day eggs were seen',
-  deadCounted: 'how many were dead in the box',
-  unitedWith: 'with whom they were united',
-  healthLooked: 'what the look for disease said',
-};
-const BLOCK_WORDS: Readonly<Record<string, string>> = {
-  'kind-unknown': 'nobody has said yet what it is',
-  poisoned: 'it was poisoned: a licensed firm clears it, and the bees are not touched',
-  'poison-open': 'it is not known yet whether it was sprayed',
-  'no-permission': 'nobody has allowed it yet',
-};
+import { live, parent, refuse, type Row, type RuleContext, textOf } from './rule-context.js';
 
 /** Facts that the collection tells. */
 const TOLD_LATER = { queen: true, leftBehind: true, atRestAt: true, deadCounted: true } as const;
-
-const said = (words: Readonly<Record<string, string>>, codes: readonly string[]): string =>
-  codes.map((code) => words[code] ?? code).join(', ');
 
 /** A call-out moves only as the state machine lets it; a row out of a file must have got there by what it says. */
 export async function calloutHolds(context: RuleContext, row: Row, before: Row | null): Promise<void> {
@@ -55,8 +19,10 @@ export async function calloutHolds(context: RuleContext, row: Row, before: Row |
   const later = before === null && !taken ? TOLD_LATER : {};
   const led = leadsTo({ from, to: call.state, facts: { ...facts, ...later } });
   if (led.ok) return;
-  if (led.blocked.length > 0) refuse(context, 'state', `it cannot go on: ${said(BLOCK_WORDS, led.blocked)}`);
-  if (led.missing.length > 0) refuse(context, 'state', `still to say: ${said(NEED_WORDS, led.missing)}`);
+  const [block] = led.blocked;
+  if (block) refuse(context, 'state', BLOCK_WORDS[block]);
+  if (led.missing.length > 0)
+    refuse(context, 'state', `still to say: ${led.missing.map((need) => NEED_WORDS[need] ?? need).join(', ')}`);
   refuse(
     context,
     'state',
@@ -64,10 +30,6 @@ export async function calloutHolds(context: RuleContext, row: Row, before: Row |
   );
 }
 
-const textOf = (row: Row, field: string): string | null => {
-  const value = row[field];
-  return typeof value === 'string' ? value : null;
-};
 const numberOf = (row: Row, field: string): number | null => {
   const value = row[field];
   return typeof value === 'number' ? value : null;
@@ -98,11 +60,9 @@ function inOrder(context: RuleContext, row: Row, [from, to]: readonly [string, s
   }
 }
 
-const MOMENTS = ['callbackAt', 'plannedFor', 'onMyWayAt', 'until'] as const;
 const DONE = ['arrivedAt', 'startedAt', 'stoppedAt', 'joinedAt'] as const;
 
 export function calloutRowHolds(context: RuleContext, row: Row): void {
-  for (const field of MOMENTS) inCalendar(context, row, field);
   for (const field of DONE) hasBeen(context, row, field);
   inOrder(context, row, ['arrivedAt', 'startedAt'], 'you arrived');
   inOrder(context, row, ['startedAt', 'stoppedAt'], 'it began');
@@ -167,4 +127,9 @@ export const CALLOUT_ROWS: Partial<Record<TableName, (context: RuleContext, row:
     hasBeen(context, row, 'at');
   },
   tasks: taskRowHolds,
+  kit: (context, row) => {
+    const [count, lent] = [numberOf(row, 'count') ?? 0, numberOf(row, 'lent') ?? 0];
+    if (lent > count) refuse(context, 'lent', `${lent} lent out are more than the ${count} there are`);
+    hasBeen(context, row, 'chargedOn');
+  },
 };

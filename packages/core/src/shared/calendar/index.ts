@@ -14,4 +14,4 @@ export {
   seasonDay,
   weekdayOf,
 } from './iso-date.js';
-export { DAY_MINUTES, minutesAfter, wallTime } from './wall-time.js';
+export { DAY_MINUTES, minuteAfter, minutesAfter, minutesBetween, secondsBetween, wallTime } from './wall-time.js';

@@ -15,6 +15,7 @@ const TABLES: readonly TableName[] = [
   'pieces',
   'signs',
   'tasks',
+  'kit',
   'sites',
   'weather',
 ];
@@ -42,6 +43,10 @@ export class CallStore {
     return all && this.#told(all);
   });
   readonly calls$ = toObservable(this.calls);
+  readonly kit = computed((): readonly RecordDto<'kit'>[] => {
+    const all = this.view.data();
+    return all ? this.#outbox.asTold('kit', all.kit) : [];
+  });
   readonly rigs = computed((): readonly CallRigDto[] => this.view.data()?.rigs ?? []);
 
   #told(all: CallsDto): readonly CallDto[] {

@@ -14,13 +14,19 @@ import { HourField } from './hour-field';
     }`,
   styles: `
     :host {
-      display: grid;
-      grid-template-columns: minmax(140px, 3fr) minmax(104px, 2fr);
+      display: flex;
+      flex-wrap: wrap;
       gap: var(--s2);
       min-width: 0;
     }
+    yw-day {
+      flex: 3 1 140px;
+    }
+    yw-hour {
+      flex: 2 1 104px;
+    }
     small {
-      grid-column: 1 / -1;
+      flex-basis: 100%;
       color: var(--clay);
       font-size: var(--t-xs);
     }

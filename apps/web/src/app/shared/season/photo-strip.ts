@@ -1,5 +1,15 @@
 import { HttpClient } from '@angular/common/http';
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  booleanAttribute,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { API_BASE } from '@yewridge/contract/shared';
 import { from, of } from 'rxjs';
 import { catchError, concatMap, map } from 'rxjs/operators';
@@ -44,6 +54,7 @@ async function smaller(file: Blob): Promise<Blob> {
 /** Photos of one site, stay or catch: looked at, taken, and put into the bin. */
 @Component({
   selector: 'yw-photo-strip',
+  imports: [MatCheckboxModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul aria-label="Photos">
@@ -56,7 +67,13 @@ async function smaller(file: Blob): Promise<Blob> {
               <img [src]="photo.address" [alt]="photo.says" loading="lazy" (error)="miss(photo.id)" />
             </a>
           }
-          <span>{{ photo.says }}</span>
+          @if (choosable()) {
+            <mat-checkbox [checked]="picked().has(photo.id)" (change)="pick(photo.id, $event.checked)">{{
+              photo.says
+            }}</mat-checkbox>
+          } @else {
+            <span>{{ photo.says }}</span>
+          }
           <button type="button" class="quiet" (click)="remove(photo.id)">
             Bin<span class="visually-hidden"> {{ photo.says }}</span>
           </button>
@@ -66,12 +83,12 @@ async function smaller(file: Blob): Promise<Blob> {
     <label class="button">
       {{ busy() ? 'Keeping it …' : 'Add a photo' }}
       <input
-        #pick
+        #files
         type="file"
         accept="image/*"
         class="visually-hidden"
         [disabled]="busy()"
-        (change)="add(pick.files); pick.value = ''"
+        (change)="add(files.files); files.value = ''"
       />
     </label>
     @if (failure(); as says) {
@@ -127,6 +144,11 @@ export class PhotoStrip {
   readonly #outbox = inject(ActOutbox);
   readonly #clock = inject(TodayClock);
   protected readonly busy = signal(false);
+  /** Photos are ticked for some use of them. */
+  readonly choosable = input(false, { transform: booleanAttribute });
+  /** Addresses of those that are ticked, as they stand in the strip. */
+  readonly chosen = output<readonly string[]>();
+  protected readonly picked = signal<ReadonlySet<string>>(new Set());
   protected readonly failure = signal<string | null>(null);
   protected readonly gone = signal<ReadonlySet<string>>(new Set());
   /** What could not be kept yet: it stays at hand for another try. */
@@ -156,6 +178,12 @@ export class PhotoStrip {
 
   protected again(): void {
     if (this.#left) this.#keep(this.#left);
+  }
+
+  protected pick(id: string, on: boolean): void {
+    this.picked.update((ids) => new Set(on ? [...ids, id] : [...ids].filter((one) => one !== id)));
+    const picked = this.photos().filter((photo) => this.picked().has(photo.id));
+    this.chosen.emit(picked.map(({ address }) => address));
   }
 
   protected miss(id: string): void {

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
 import type { IsoDate } from '@yewridge/core/season';
+import { wallAt } from '../workspace/wall-clock';
 import { WorkspaceStore } from '../workspace/workspace-store';
 
 /** The day and the hour where the keeper is; in the demo they stand still. `null` until the server has said so. */
@@ -10,15 +11,7 @@ export class TodayClock {
   readonly minute = computed(() => {
     const workspace = this.#workspace();
     if (!workspace) return null;
-    const parts = new Intl.DateTimeFormat('sv-SE', {
-      timeZone: workspace.timeZone,
-      year: 'numeric',
-      month: '2-digit',
-      day: '2-digit',
-      hour: '2-digit',
-      minute: '2-digit',
-    });
-    return parts.format(new Date(workspace.now)).replace(' ', 'T');
+    return wallAt(new Date(workspace.now), workspace.timeZone);
   });
   readonly today = computed<IsoDate | null>(() => this.minute()?.slice(0, 10) ?? null);
   readonly hemisphere = computed(() => this.#workspace()?.hemisphere ?? 'N');

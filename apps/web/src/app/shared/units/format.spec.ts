@@ -1,4 +1,4 @@
-import { besideLimits, figureText, percentText, sizesText } from './format';
+import { beesText, besideLimits, figureText, percentText, shareText, sizesText, temperatureText } from './format';
 import { fieldText, parseField } from './parse';
 
 describe('figures', () => {
@@ -115,5 +115,18 @@ describe('what a keeper types', () => {
   it('half a frame is no number of frames', () => {
     const read = parseField('2.5', { label: 'How many', kind: 'count', range: { min: 0, max: 60 }, system: 'metric' });
     expect(read.ok).toBeFalse();
+  });
+
+  it('small shares get the figures they deserve, and bees are told to the hundred', () => {
+    expect([0.0057, 0.0099, 0.01, 0.024, 0.1, 0.999].map(shareText)).toEqual([
+      '0.57 %',
+      '0.99 %',
+      '1.0 %',
+      '2.4 %',
+      '10 %',
+      '100 %',
+    ]);
+    expect([49, 50, 15_649, 1_234_567].map(beesText)).toEqual(['0', '100', '15 600', '1 234 600']);
+    expect(temperatureText(311.55, 'metric', 1)).toBe('38.4 °C');
   });
 });

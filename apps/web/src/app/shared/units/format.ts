@@ -73,8 +73,8 @@ export function temperatureOf(kelvin: number, system: UnitSystem, decimals = 0):
     : { text: decimalText(celsius * 1.8 + 32, decimals), unit: '°F' };
 }
 
-export function temperatureText(kelvin: number, system: UnitSystem): string {
-  const { text, unit } = temperatureOf(kelvin, system);
+export function temperatureText(kelvin: number, system: UnitSystem, decimals = 0): string {
+  const { text, unit } = temperatureOf(kelvin, system, decimals);
   return `${text} ${unit}`;
 }
 
@@ -91,6 +91,16 @@ export function distanceText(metres: number, system: UnitSystem): string {
 export function percentText(share: number): string {
   return `${decimalText(share * 100, 0)} %`;
 }
+
+/** A small share of one with the figures it deserves: `0.57 %`, `2.4 %`, `12 %`. */
+export function shareText(share: number): string {
+  const percent = 100 * share;
+  return `${decimalText(percent, percent < 1 ? 2 : percent < 10 ? 1 : 0)} %`;
+}
+
+/** Bees to the hundred, as nobody knows them better: `15 600`. */
+export const beesText = (bees: number): string =>
+  (100 * Math.round(bees / 100)).toLocaleString('en-GB').replace(/,/g, ' ');
 
 /** Sizes as they are read aloud: `466.7 × 190.5 × 244.5`, without the unit. */
 export function sizesText(values: readonly number[], system: UnitSystem): string {

@@ -1,17 +1,14 @@
-import type { Alarm } from '@yewridge/core/callouts';
-import { type UnitSystem, ZERO_CELSIUS } from '@yewridge/core/shared/units';
-import { decimalText } from '../../../shared/units/format';
+import { type Alarm, BOX_COOLED } from '@yewridge/core/callouts';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { BEE_DATA } from '@yewridge/core/suction';
+import { decimalText, temperatureText } from '../../../shared/units/format';
 import { ALARM_NAMES, DO_WORDS } from './work-words';
 
-const WARNING = 311.15;
-const FAHRENHEIT = { times: 1.8, plus: 32 } as const;
+const WARNING = BEE_DATA.temperature.warning.typical;
+const TENTH = 1;
 
 /** A box to the tenth: between 38 and 38.4 lies what is done. */
-export function boxTempText(kelvin: number, system: UnitSystem): string {
-  const celsius = kelvin - ZERO_CELSIUS;
-  if (system === 'metric') return `${decimalText(celsius, 1)} °C`;
-  return `${decimalText(celsius * FAHRENHEIT.times + FAHRENHEIT.plus, 1)} °F`;
-}
+export const boxTempText = (kelvin: number, system: UnitSystem): string => temperatureText(kelvin, system, TENTH);
 
 /** The alarm in one line, with the figure that raised it. */
 export function alarmHead({ code, value, held }: Alarm, system: UnitSystem): string {
@@ -62,7 +59,7 @@ export function alarmDo(
 
 /** When it may go on again. */
 export function alarmClears({ code }: Alarm, system: UnitSystem): string {
-  if (code === 'box-hot') return `Go on below ${boxTempText(36.5 + ZERO_CELSIUS, system)}.`;
+  if (code === 'box-hot') return `Go on below ${boxTempText(BOX_COOLED, system)}.`;
   if (code === 'screen-covered') return 'Go on when the screen is free.';
   return '';
 }

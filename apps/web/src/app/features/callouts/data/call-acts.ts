@@ -1,6 +1,7 @@
 import type { CallDto, CallRigDto } from '@yewridge/contract/callouts';
 import { type ActDto, type ChangeDto, type Fields, RECORD_TABLES } from '@yewridge/contract/season';
 import type { ReuniteCode } from '@yewridge/core/callouts';
+import type { StepMarked } from '../../../shared/season/step-list';
 import { binned, changed, made } from '../../../shared/season/records-api';
 
 type Call = Fields<'callouts'>;
@@ -128,11 +129,8 @@ export function unsignAct(one: CallDto, id: string): ActDto | null {
   return sign ? { says: named(one, 'a sign taken back'), changes: [binned('signs', sign)] } : null;
 }
 
-export interface TaskChange {
-  readonly code: ReuniteCode;
-  readonly state: 'done' | 'moved' | 'skipped' | null;
-  readonly at: string | null;
-  readonly reason: string | null;
+export interface TaskChange extends StepMarked<ReuniteCode> {
+  /** As it was planned. */
   readonly start: string;
   readonly end: string;
 }

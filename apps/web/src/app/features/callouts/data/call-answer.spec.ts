@@ -1,11 +1,14 @@
-import { timeOf, triageOf } from '@yewridge/core/callouts';
-import { callOut, callsDto, NOW, piece, sign, spell } from '../testing/calls';
+import { minuteAfter } from '@yewridge/core/shared/calendar';
+import { honeyUse, timeOf, triageOf } from '@yewridge/core/callouts';
+import { callOut, callsDto, NOW, piece, rig, sign, spell } from '../testing/calls';
 import { callAnswer, moveFault, startBy } from './call-answer';
 import { aboutLines, lossLines, nestLines } from './call-lines';
-import { callNumbers, paceSays } from './call-numbers';
+import { closingOf } from './closing';
+import { heatSaid } from './heat-words';
+import { kindCells, paceSaid } from './log-words';
+import { honeySaid, lossSaid } from './taken-words';
 import { callPlan, skyOn } from './call-plan';
 import { ownersReport, reportPdf } from './report';
-import { minuteAfter } from './wall';
 
 const answer = (one: ReturnType<typeof callOut>, now = NOW): string =>
   callAnswer(one, {
@@ -69,7 +72,7 @@ describe('the call in one sentence', () => {
     expect(moveFault(callOut({ kind: 'unknown' }), 'plan')).toContain('ask for a photo');
     expect(moveFault(callOut(), 'plan')).toBeNull();
     expect(moveFault(callOut({ state: 'closing' }, { taken: {} }), 'close', { boxesShut: true })).toBe(
-      'Still to say: how the queen was, how many were left behind.',
+      'Still to say: whether the queen was seen, how many were left behind.',
     );
   });
 });
@@ -116,35 +119,93 @@ describe('the lines of a call', () => {
   });
 });
 
-describe('the numbers over the years', () => {
-  const job = (change: object, taken: object = {}) =>
-    callOut(
-      {
-        state: 'settled',
-        combsSeen: 3,
-        combLengthM: 0.3,
-        combHeightM: 0.4,
-        startedAt: '2025-05-20T10:00:00',
-        stoppedAt: '2025-05-20T13:00:00',
-        ...change,
-      },
-      { taken: { dead: 40, queen: 'seen', ...taken } },
+describe('the words of what finished jobs came to', () => {
+  const log = {
+    kind: 'structure',
+    jobs: 2,
+    timed: 2,
+    planned: 300,
+    taken: 420,
+    ratios: [1.3, 1.5],
+    dead: 50,
+    queens: 1,
+    settled: 1,
+    lost: 1,
+  } as const;
+  it('say how the keeper’s jobs stand to the table, and whether plans go by them yet', () => {
+    const said = (...ratios: readonly number[]): string | null => paceSaid({ ...log, ratios });
+    expect(said(1.3, 1.5)).toBe(
+      'Colony in a structure: your 2 jobs took 1.4 times the table; plans go by the table until there are 3.',
     );
-  it('count finished jobs alone, by kind, with what both clocks know', () => {
-    const calls = [
-      job({}),
-      job({ state: 'lost' }, { queen: 'notSeen', dead: 10 }),
-      job({ state: 'resting' }),
-      job({ kind: 'hangingSwarm', startedAt: null }),
-    ];
-    const [swarms, walls] = callNumbers(calls, callsDto(calls));
-    expect([walls!.jobs, walls!.settled, walls!.lost, walls!.queens, walls!.dead, walls!.taken]).toEqual([
-      2, 1, 1, 1, 50, 360,
+    expect(said(1.4)).toContain(': one job took 1.4 times the table;');
+    expect(said(1.3, 1.4, 1.5)).toBe(
+      'Colony in a structure: your 3 jobs took 1.4 times the table, and plans go by that.',
+    );
+    expect(said(0.8, 0.8, 0.8)).toContain('until there are 8.');
+    expect(said()).toBeNull();
+    expect(kindCells(log).taken).toBe('420');
+    expect(kindCells({ ...log, timed: 0 }).planned).toBe('not known');
+  });
+});
+
+describe('how long a box bears its bees', () => {
+  const clock = (moveWithin: number | null, outlastsTravel = true) => ({
+    timeToWarning: null,
+    timeToDanger: null,
+    moveWithin,
+    outlastsTravel,
+  });
+  it('is said as when to have moved it, and what the road asks', () => {
+    expect(heatSaid({ shut: clock(599), mesh: clock(null) })).toEqual([
+      'Box with its mesh open: not warm within two hours; shut: move it within 9 min. Shade and water outside in any case.',
     ]);
-    expect([swarms!.jobs, swarms!.planned, swarms!.taken]).toEqual([1, null, null]);
-    expect(paceSays(walls!)).toMatch(/^Colony in a structure: your jobs take \d\.\d times the table$/);
-    expect(paceSays({ ...walls!, jobs: 1 })).toContain('one says little');
-    expect(paceSays(swarms!)).toBe('');
+    expect(heatSaid({ shut: clock(300, false), mesh: clock(900) }).at(-1)).toContain('does not bear the road');
+  });
+});
+
+describe('closing down', () => {
+  const codes = (one: ReturnType<typeof callOut>, with_: Parameters<typeof closingOf>[1]) =>
+    closingOf(one, with_).lines.map(({ code }) => code);
+  it('goes by the rig’s layout until the boxes are on the road; what comes at home is in the plan', () => {
+    const one = callOut({ state: 'closing' }, { taken: {}, pieces: [piece('brood')] });
+    const order = codes(one, rig());
+    expect(order.slice(0, 2)).toEqual(['last-look', 'clear-hose']);
+    expect(order.indexOf('shut-port')).toBeLessThan(order.indexOf('source-off'));
+    expect(order.slice(-3)).toEqual(['strap', 'load-shaded-mesh-free', 'shade-cool-dark']);
+    expect(order).not.toContain('count-dead');
+    expect(codes(one, rig({ layout: 'splitDeep' }))).toContain('stand-upright-slowly');
+  });
+  it('looks at the seams where there is more than one box, and warns of a gap nobody measured', () => {
+    const boxes = (count: number) => codes(callOut({}, { taken: { boxes: count } }), rig());
+    expect(boxes(1)).not.toContain('check-seams');
+    expect(boxes(2)).toContain('check-seams');
+    expect(closingOf(callOut({}, { taken: {} }), rig({ slotGap: null })).warnings[0]).toContain('Nobody has measured');
+  });
+  it('without a rig is done by hand', () => {
+    expect(codes(callOut({ kind: 'hangingSwarm' }), null)).toEqual([
+      'last-look',
+      'shut-entrance',
+      'open-mesh',
+      'strap',
+    ]);
+  });
+});
+
+describe('what was taken, in words', () => {
+  it('a job that counts says its share, another what it lacks', () => {
+    expect(lossSaid({ counts: true, row: null, share: 0.0057, reasons: [], speedKind: 'arrival' })).toBe(
+      'This job counts for your own limit: 0.57 % dead by suction.',
+    );
+    expect(
+      lossSaid({ counts: false, row: null, share: null, reasons: ['heat', 'clogged'], speedKind: 'arrival' }),
+    ).toBe('This job does not count for your own limit: heat killed, not speed; the screen was clogged.');
+  });
+  it('honey has one label, and no date where nothing may leave', () => {
+    const use = (poison: 'no' | 'suspected', disease: 'noneSeen' | 'notInspected') =>
+      honeySaid(honeyUse({ poison, disease })).label;
+    expect(use('no', 'noneSeen')).toBe('The honey: may be eaten; quarantine 42 days.');
+    expect(use('no', 'notInspected')).toBe('The honey: only back to these bees; quarantine 42 days.');
+    expect(use('suspected', 'noneSeen')).toBe('The honey: not to be used.');
   });
 });
 

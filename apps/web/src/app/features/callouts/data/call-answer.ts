@@ -1,30 +1,11 @@
-import type { CallDto } from '@yewridge/contract/callouts';
-import { type Block, moveCallOut, factsOf, type JobTime, type Triage } from '@yewridge/core/callouts';
+import { minuteAfter } from '@yewridge/core/shared/calendar';
+import { BLOCK_WORDS, type CallDto, NEED_WORDS } from '@yewridge/contract/callouts';
+import { moveCallOut, factsOf, type JobTime, type Triage } from '@yewridge/core/callouts';
 import { KIND_NAMES, verdictSaid } from '../../../shared/calls/call-words';
 import { dayWords, stepTime } from '../../../shared/season/step-words';
-import { minuteAfter } from './wall';
 import type { CallPlan } from './call-plan';
 import { REUNITE_NAMES } from '../../../shared/calls/call-words';
 import { isWaiting } from '@yewridge/core/catches';
-
-const NEEDS: Readonly<Record<string, string>> = {
-  kind: 'what it is',
-  place: 'where it is',
-  poison: 'whether it was sprayed',
-  permission: 'whether you may',
-  cautions: 'every caution ticked',
-  queen: 'how the queen was',
-  leftBehind: 'how many were left behind',
-  boxesShut: 'every step until nobody can get out',
-  deadCounted: 'how many were dead in the box',
-  eggsSeen: 'the day eggs were seen',
-};
-const BLOCKS: Readonly<Record<Block, string>> = {
-  'kind-unknown': 'Nobody knows yet what it is: ask for a photo.',
-  poisoned: 'It was poisoned: pass it on to a licensed firm, and touch nothing.',
-  'poison-open': 'Ask first whether it was sprayed.',
-  'no-permission': 'The owner has not agreed yet.',
-};
 
 /** Why a move cannot be made yet; `null` when it can. `told` is what the move itself tells. */
 export function moveFault(one: CallDto, move: string, told: Readonly<Record<string, unknown>> = {}): string | null {
@@ -32,8 +13,8 @@ export function moveFault(one: CallDto, move: string, told: Readonly<Record<stri
   const { ok, missing, blocked } = moveCallOut({ state: one.call.state, move, facts });
   if (ok) return null;
   const [block] = blocked;
-  if (block) return BLOCKS[block];
-  return `Still to say: ${missing.map((need) => NEEDS[need] ?? need).join(', ')}.`;
+  if (block) return BLOCK_WORDS[block];
+  return `Still to say: ${missing.map((need) => NEED_WORDS[need] ?? need).join(', ')}.`;
 }
 
 /** "by 15:27", "tomorrow by 15:27", or that it is too late for today. */

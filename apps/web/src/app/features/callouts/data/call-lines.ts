@@ -12,6 +12,7 @@ const ABOUT: readonly Line[] = [
   { field: 'place', says: 'place' },
   { field: 'caller', says: 'caller' },
   { field: 'callback', says: 'ring back at' },
+  { field: 'callbackAt', says: 'ring back on' },
   { field: 'callerIs', says: 'the caller is' },
   { field: 'kind', says: 'what it is', choices: optionsOf(KIND_NAMES) },
   { field: 'bees', says: 'they are' },

@@ -1,28 +1,12 @@
 import { computed, type DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { secondsBetween } from '@yewridge/core/shared/calendar';
 import { interval } from 'rxjs';
+import { wallAt } from '../../../shared/workspace/wall-clock';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 
 const TICK_MS = 500;
-const SECONDS = 19;
-
-function wallAt(instant: number, timeZone: string): string {
-  const parts = new Intl.DateTimeFormat('sv-SE', {
-    timeZone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-  });
-  return parts.format(new Date(instant)).replace(' ', 'T');
-}
-const asInstant = (wall: string): number => Date.parse(`${wall.padEnd(16, '0').padEnd(SECONDS, ':00')}Z`);
-/** s between two wall times of one place. */
-export const secondsBetween = (from: string, to: string): number =>
-  Math.round((asInstant(to) - asInstant(from)) / 1000);
-
+const MS_OF_A_SECOND = 1000;
 /**
  * The time of a job, to the second. In records of one's own it is the server's clock carried on here, signal or not. In the demo,
  * whose clock stands still, it goes on from there while work is watched, as fast as was asked for, and never before what is
@@ -47,7 +31,7 @@ export class JobClock {
   /** Local wall time `2026-05-14T18:20:05`; `null` until the server has said what time it is. */
   readonly second = computed(() => {
     const [instant, workspace] = [this.#instant(), this.#workspace()];
-    return instant === null || !workspace ? null : wallAt(instant, workspace.timeZone);
+    return instant === null || !workspace ? null : wallAt(new Date(instant), workspace.timeZone, 'second');
   });
   readonly minute = computed(() => this.second()?.slice(0, 16) ?? null);
 
@@ -88,7 +72,7 @@ export class JobClock {
   notBefore(wall: string): void {
     const now = this.second();
     if (now === null || !this.isDemo() || wall <= now) return;
-    this.#stand((this.#instant() ?? 0) + asInstant(wall) - asInstant(now));
+    this.#stand((this.#instant() ?? 0) + MS_OF_A_SECOND * secondsBetween(now, wall));
   }
 
   #pace(): number {

@@ -1,4 +1,4 @@
-import type { LiveState } from './live-state';
+import type { JobProgress } from '@yewridge/core/callouts';
 
 /** Everything on one axis of minutes, with one "now": what was stands left of it, what remains right of it. */
 export interface LiveChart {
@@ -40,7 +40,7 @@ const STEPS = [5, 10, 15, 30, 60, 120];
 const MOST_TICKS = 6;
 
 /** Minutes shown: all that was, and what remains, in steps that read well. */
-function spanOf({ elapsed, leftMost, batteryLeft }: LiveState): { readonly minutes: number; readonly step: number } {
+function spanOf({ elapsed, leftMost, batteryLeft }: JobProgress): { readonly minutes: number; readonly step: number } {
   const ahead = Math.max(leftMost, Math.min(batteryLeft ?? 0, 2 * leftMost), 600);
   const wanted = Math.max(LEAST_MIN, (elapsed + ahead) / 60);
   const step = STEPS.find((one) => wanted / one <= MOST_TICKS) ?? 240;
@@ -48,7 +48,7 @@ function spanOf({ elapsed, leftMost, batteryLeft }: LiveState): { readonly minut
 }
 
 export function liveChart(
-  state: LiveState,
+  state: JobProgress,
   {
     width,
     course,

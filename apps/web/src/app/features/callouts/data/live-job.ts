@@ -1,19 +1,28 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
-import { type Alarm, liveWatch } from '@yewridge/core/callouts';
+import {
+  type Alarm,
+  type BoxReading,
+  boxReading,
+  jobProgress,
+  liveReadingOf,
+  liveWatch,
+  type ReadTemp,
+  simulatedProbe,
+} from '@yewridge/core/callouts';
+import { secondsBetween } from '@yewridge/core/shared/calendar';
 import { ZERO_CELSIUS } from '@yewridge/core/shared/units';
 import type { ChartPoint } from './live-chart';
-import { type BoxReading, liveReading, liveState, probed, typedReading, type TypedTemp } from './live-state';
 import { OpenCall } from './open-call';
-import { secondsBetween } from './job-clock';
-import { simulatedProbe } from '@yewridge/core/callouts';
 
 const COURSE_POINTS = 80;
+/** s: a box that never gets there in two hours. */
+const LONGEST_SHUT = 7200;
 
 /** A job as it runs: what the clock, the spells and the thermometer come to, and what is wrong. */
 @Injectable()
 export class LiveJob {
   readonly #open = inject(OpenCall);
-  readonly #typed = signal<readonly TypedTemp[]>([]);
+  readonly #typed = signal<readonly ReadTemp[]>([]);
   readonly typed = this.#typed.asReadonly();
   /** The demo's stand-in for the instruments; in records of one's own the temperature is typed. */
   readonly simulated = computed(() => this.#open.clock.isDemo());
@@ -21,13 +30,15 @@ export class LiveJob {
   readonly second = computed(() => this.#open.clock.second() ?? `${this.#open.now()}:00`);
   readonly state = computed(() => {
     const one = this.#open.one();
-    return one && liveState(one, this.#open.rig(), this.second());
+    return one && jobProgress(one, this.#open.rig(), this.second());
   });
   readonly box = computed((): BoxReading | null => {
     const state = this.state();
-    const typed = typedReading(this.#typed(), this.second());
+    const typed = boxReading(this.#typed(), this.second());
     if (typed || !state) return typed;
-    return this.simulated() && state.spells.length > 0 ? probed(state) : null;
+    if (!this.simulated() || state.spells.length === 0) return null;
+    const { boxTemp, tempRate, coverage } = simulatedProbe({ spells: state.spells, seconds: state.elapsed });
+    return { temp: boxTemp, rate: tempRate, coverage, age: null };
   });
   readonly course = computed((): readonly ChartPoint[] => {
     const [one, state] = [this.#open.one(), this.state()];
@@ -63,7 +74,9 @@ export class LiveJob {
   readonly #reading = computed(() => {
     const [one, state] = [this.#open.one(), this.state()];
     if (!one || !state || one.call.state === 'closed') return null;
-    return liveReading(one, state, { rig: this.#open.rig(), box: this.box() });
+    const heat = this.#open.time()?.heat ?? null;
+    const shutLimit = heat && (heat.shut.moveWithin ?? LONGEST_SHUT);
+    return liveReadingOf(one, state, { rig: this.#open.rig(), box: this.box(), shutLimit });
   });
 
   /** A temperature that was read off. K. */

@@ -1,7 +1,17 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import type { CallDto, CallRigDto } from '@yewridge/contract/callouts';
 import type { ActDto, Fields } from '@yewridge/contract/season';
-import { cautionsOf, codesIn, kitOf, nestOf, timeOf, triageOf } from '@yewridge/core/callouts';
+import {
+  cautionsOf,
+  codesIn,
+  jobLog,
+  kitInStores,
+  kitOf,
+  nestOf,
+  provenPace,
+  timeOf,
+  triageOf,
+} from '@yewridge/core/callouts';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { CallStore } from '../../../shared/calls/call-store';
 import { callAct, takenAct } from './call-acts';
@@ -46,7 +56,17 @@ export class OpenCall {
   readonly time = computed(() => {
     const [one, all] = [this.one(), this.view.data()];
     const place = one && all && placeOf(one, all);
-    return one && place ? timeOf(one.call, { date: this.day(), place, sky: this.sky() }) : null;
+    const heat = this.rig()?.heat ?? null;
+    const log = this.pace();
+    const pace = log && provenPace(log);
+    return one && place ? timeOf(one.call, { date: this.day(), place, sky: this.sky(), heat, pace }) : null;
+  });
+  /** What the keeper's own jobs of this kind took against the table. */
+  readonly pace = computed(() => {
+    const [one, all] = [this.one(), this.view.data()];
+    const calls = this.#store.calls() ?? [];
+    const logs = all ? jobLog(calls.map((call) => ({ ...call, place: placeOf(call, all) }))) : [];
+    return logs.find(({ kind }) => kind === one?.call.kind) ?? null;
   });
   readonly kit = computed(() => {
     const one = this.one();
@@ -59,6 +79,11 @@ export class OpenCall {
       sky: this.sky(),
       power: kind === null ? null : { kind, runTime: kind === 'battery' ? runTime : null },
     });
+  });
+  /** What Stores says of what is packed. */
+  readonly stands = computed(() => {
+    const items = this.kit()?.items ?? [];
+    return kitInStores({ items, kept: this.#store.kit(), today: this.now().slice(0, 10) });
   });
   readonly cautions = computed(() => {
     const one = this.one();

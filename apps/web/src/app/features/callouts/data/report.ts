@@ -1,7 +1,8 @@
 import type { CallDto } from '@yewridge/contract/callouts';
 import { KIND_NAMES, STATE_NAMES } from '../../../shared/calls/call-words';
+import { latin } from '../../../shared/print/latin';
 import { dayLong } from '../../../shared/season/season-words';
-import { secondsBetween } from './job-clock';
+import { minutesBetween } from '@yewridge/core/shared/calendar';
 import { LEFT_SAID } from './work-words';
 
 export interface ReportPart {
@@ -26,8 +27,7 @@ const REPAIRERS = {
 function doneSays({ call, collection, pieces }: CallDto): string {
   const brood = pieces.filter(({ use }) => use === 'brood').length;
   const honey = pieces.filter(({ use }) => use === 'honey').length;
-  const minutes =
-    call.startedAt && call.stoppedAt ? Math.round(secondsBetween(call.startedAt, call.stoppedAt) / 60) : null;
+  const minutes = call.startedAt && call.stoppedAt ? minutesBetween(call.startedAt, call.stoppedAt) : null;
   return [
     collection ? 'The bees were taken.' : '',
     brood + honey > 0 ? `${brood} ${brood === 1 ? 'comb' : 'combs'} of brood and ${honey} of honey were cut.` : '',
@@ -72,8 +72,6 @@ export function ownersReport(one: CallDto): Report {
 const MARGIN = 20;
 const WIDTH = 170;
 const PHOTO_HEIGHT = 60;
-const latin = (text: string): string =>
-  text.replace(/[“”]/g, '"').replace(/[’‘]/g, "'").replace(/–|−/g, '-').replace(/…/g, '...');
 
 /** One page A4; photos as data addresses, two at most side by side. */
 export async function reportPdf(report: Report, from: string, photos: readonly string[]): Promise<Blob> {

@@ -19,13 +19,13 @@ import {
 } from '@yewridge/core/callouts';
 import { LAYOUTS } from '@yewridge/core/suction';
 import { REUNITE_NAMES, reuniteReason } from '../../../shared/calls/call-words';
+import { KIT_NAMES } from '../../../shared/calls/kit-words';
 import { plainReason } from '../../../shared/season/step-words';
 import {
   ALARM_NAMES,
   CAUTION_WORDS,
   DO_WORDS,
   HONEY_NOTES,
-  KIT_NAMES,
   KIT_WARNINGS,
   LOAD_NAMES,
   LOSS_WORDS,

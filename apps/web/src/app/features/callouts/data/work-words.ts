@@ -1,5 +1,5 @@
 import type { Fields } from '@yewridge/contract/season';
-import type { CallQueenSign, CallQueenVerdict } from '@yewridge/core/callouts';
+import type { CallQueenSign, CallQueenVerdict, LossReason } from '@yewridge/core/callouts';
 
 /** Cautions ticked before work begins: the danger and the act. */
 export const CAUTION_WORDS: Readonly<Record<string, string>> = {
@@ -27,50 +27,6 @@ export const CAUTION_WORDS: Readonly<Record<string, string>> = {
     'Rules: registration, disease zones, protected buildings and species, who may remove bees for money. Ask before you cut.',
 };
 
-export const KIT_NAMES: Readonly<Record<string, string>> = {
-  beeBox: 'Box for the bees',
-  spareBox: 'Spare box',
-  combBox: 'Box for framed comb',
-  frameBrood: 'Empty frames for brood',
-  frameHoney: 'Frame for their own honey',
-  frameEmpty: 'Frames to fill up the box',
-  bands: 'Bands',
-  broodCover: 'Lined box and cloth for brood',
-  bucket: 'Buckets for honey comb',
-  disposalBucket: 'Buckets for disposal',
-  bucketLid: 'Lids for the buckets',
-  boxLid: 'Lids for the boxes',
-  mesh: 'Mesh covers',
-  cage: 'Queen cages',
-  sheet: 'White sheet',
-  strap: 'Straps',
-  suit: 'Veils and suits',
-  gloves: 'Gloves, pairs',
-  smoker: 'Smoker and fuel',
-  water: 'Water, spray for the outside',
-  brush: 'Brush or feather',
-  headlamp: 'Headlamps, red',
-  source: 'The vacuum',
-  hose: 'Hose',
-  nozzle: 'Nozzle',
-  tape: 'Tape',
-  rag: 'Rag for the hose',
-  battery: 'Charged batteries',
-  rcd: 'Residual-current device',
-  generator: 'Generator and fuel',
-  ladder: 'Ladder',
-  hoist: 'Hoist or second person for the trap',
-  cordon: 'Barrier tape',
-  detector: 'Detector for wires and pipes',
-  mask: 'Dust mask',
-  knife: 'Long knife',
-  pryBar: 'Pry bar',
-  saw: 'Saw',
-  driver: 'Screwdriver',
-  closure: 'Mesh and screws for the hole',
-  firstAid: 'First aid kit',
-  phone: 'Telephone, charged',
-};
 export const LOAD_NAMES: Readonly<Record<string, string>> = {
   beeBox: 'box with bees',
   combBox: 'box with comb',
@@ -350,7 +306,7 @@ export const HONEY_NOTES: Readonly<Record<string, string>> = {
   zone: 'It stays inside the zone; papers first.',
   'withholding-time': 'Mites were treated lately: keep the withholding time.',
 };
-export const LOSS_WORDS: Readonly<Record<string, string>> = {
+export const LOSS_WORDS: Readonly<Record<LossReason, string>> = {
   'speed-unknown': 'the landing speed was not measured or modelled',
   'bees-unknown': 'the bees were not counted, weighed or told by frames',
   'dead-not-counted': 'the dead were not counted',

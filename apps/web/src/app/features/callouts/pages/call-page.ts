@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Fields } from '@yewridge/contract/season';
-import { type CallQueenSign, honeyUse, lossOf } from '@yewridge/core/callouts';
+import { type CallQueenSign, honeyOf, lossOf } from '@yewridge/core/callouts';
 import { reasonSaid, verdictSaid, whomSaid, whomToCall } from '../../../shared/calls/call-words';
 import { Caution } from '../../../shared/layout/caution';
 import { KeptFields } from '../../../shared/records/kept-fields';
@@ -17,7 +17,8 @@ import { callAnswer } from '../data/call-answer';
 import { aboutLines, lossLines, nestLines } from '../data/call-lines';
 import { CALLER_TEXT } from '../data/caller-text';
 import { OpenCall } from '../data/open-call';
-import { HONEY_NOTES, LOSS_WORDS, SIGN_NAMES } from '../data/work-words';
+import { honeySaid, lossSaid } from '../data/taken-words';
+import { SIGN_NAMES } from '../data/work-words';
 import { REUNITE_NAMES } from '../../../shared/calls/call-words';
 
 const AFTER: readonly string[] = ['closed', 'resting', 'reunited', 'settled', 'united', 'lost'];
@@ -69,22 +70,12 @@ export class CallPage {
   protected readonly losses = computed(() => lossLines(this.open.one()));
   protected readonly loss = computed(() => {
     const one = this.open.one();
-    if (!one?.collection) return null;
-    const row = lossOf(one.call, one.collection);
-    const lacks = row.reasons.map((reason) => LOSS_WORDS[reason] ?? reason);
-    return row.counts
-      ? `This job counts for your own limit: ${((row.share ?? 0) * 100).toFixed(1)} % dead by suction.`
-      : `This job does not count for your own limit: ${lacks.join('; ')}.`;
+    return one?.collection ? lossSaid(lossOf(one.call, one.collection)) : null;
   });
   protected readonly honey = computed(() => {
     const one = this.open.one();
-    if (!one?.pieces.some(({ use }) => use === 'honey')) return null;
-    const look = one.collection?.broodLook;
-    const disease = look === 'clean' ? 'noneSeen' : look === 'doubtful' ? 'suspected' : 'notInspected';
-    const use = honeyUse({ poison: one.call.poison, disease });
-    const label = use.eat ? 'may be eaten' : use.backToOwn ? 'only back to these bees' : 'not to be used';
-    const days = use.quarantineDays === null ? '' : `; quarantine ${use.quarantineDays} days`;
-    return { label: `The honey: ${label}${days}.`, notes: use.notes.map((note) => HONEY_NOTES[note] ?? note) };
+    const use = one && honeyOf(one.call, one.collection, one.pieces);
+    return use && honeySaid(use);
   });
 
   constructor() {

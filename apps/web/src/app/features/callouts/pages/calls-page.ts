@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { triageOf } from '@yewridge/core/callouts';
+import { jobLog, triageOf } from '@yewridge/core/callouts';
 import { askShort, calledWhen, KIND_NAMES, STATE_NAMES } from '../../../shared/calls/call-words';
 import { CallStore } from '../../../shared/calls/call-store';
-import { FigureTable } from '../../../shared/layout/figure-table';
+import { cellsOf, FigureTable } from '../../../shared/layout/figure-table';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { callLink, catchesLink, newCallLink } from '../../../shared/routes/paths';
-import { callNumbers, paceSays } from '../data/call-numbers';
+import { placeOf } from '../data/call-plan';
+import { kindCells, paceSaid } from '../data/log-words';
 
 const ENDED: readonly string[] = ['settled', 'united', 'lost', 'gone', 'declined', 'referred', 'abandoned'];
 
@@ -63,7 +64,7 @@ const ENDED: readonly string[] = ['settled', 'united', 'lost', 'gone', 'declined
           <h2 id="numbers">Over the years</h2>
           <yw-figure-table label="Jobs by kind" [columns]="columns" [rows]="rows()" />
           @for (line of paces(); track line) {
-            <p>{{ line }}.</p>
+            <p>{{ line }}</p>
           }
         </section>
       }
@@ -156,27 +157,10 @@ export class CallsPage {
     const verb = n === 1 ? 's' : '';
     return first.name === 'In hand' ? `${many} in hand` : `${many} wait${verb} for an answer`;
   });
-  readonly #numbers = computed(() => {
+  readonly #log = computed(() => {
     const [calls, all] = [this.store.calls(), this.store.view.data()];
-    return calls && all ? callNumbers(calls, all) : [];
+    return calls && all ? jobLog(calls.map((one) => ({ ...one, place: placeOf(one, all) }))) : [];
   });
-  protected readonly rows = computed(() =>
-    this.#numbers().map(({ kind, jobs, planned, taken, dead, queens, settled, lost }) => ({
-      cells: {
-        kind,
-        jobs: String(jobs),
-        planned: planned === null ? 'not known' : String(planned),
-        taken: taken === null ? 'not known' : String(taken),
-        dead: String(dead),
-        queens: String(queens),
-        settled: String(settled),
-        lost: String(lost),
-      },
-    })),
-  );
-  protected readonly paces = computed(() =>
-    this.#numbers()
-      .map(paceSays)
-      .filter((line) => line !== ''),
-  );
+  protected readonly rows = computed(() => cellsOf(this.#log().map(kindCells)));
+  protected readonly paces = computed(() => this.#log().flatMap((log) => paceSaid(log) ?? []));
 }

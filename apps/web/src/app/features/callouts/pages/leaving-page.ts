@@ -2,15 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { RouterLink } from '@angular/router';
 import type { Fields } from '@yewridge/contract/season';
 import { beesOf } from '@yewridge/core/callouts';
-import { MomentField } from '../../../shared/fields/moment-field';
 import { PickList } from '../../../shared/fields/pick';
 import { KeptFields, type KeptLine } from '../../../shared/records/kept-fields';
-import { callLinks, rigLinks } from '../../../shared/routes/paths';
-import { capital, figureText } from '../../../shared/units/format';
+import { callLinks, rigLinks, shelfLink } from '../../../shared/routes/paths';
+import { beesText, capital, figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { startBy } from '../data/call-answer';
+import { heatSaid } from '../data/heat-words';
+import { paceSaid } from '../data/log-words';
 import { OpenCall } from '../data/open-call';
-import { CAUTION_WORDS, KIT_NAMES, KIT_WARNINGS, LOAD_NAMES, OVERNIGHT_WORDS, PHASE_NAMES } from '../data/work-words';
+import { KIT_NAMES, standSaid } from '../../../shared/calls/kit-words';
+import { CAUTION_WORDS, KIT_WARNINGS, LOAD_NAMES, OVERNIGHT_WORDS, PHASE_NAMES } from '../data/work-words';
 import { CallFrame } from '../ui/call-frame';
 import { CodeTicks } from '../ui/code-ticks';
 import { GateMark } from '../ui/gate-mark';
@@ -18,6 +20,7 @@ import { GateMark } from '../ui/gate-mark';
 const BATTERY_UNKNOWN = 'Choose a rig that runs on a battery: then the list says how many batteries.';
 const AHEAD: readonly string[] = ['called', 'planned', 'onSite'];
 const PLAN_LINES: readonly KeptLine<'callouts'>[] = [
+  { field: 'plannedFor', says: 'day and hour' },
   { field: 'persons', says: 'people' },
   { field: 'travelMin', says: 'the way takes' },
   { field: 'power', says: 'power for the vacuum' },
@@ -30,13 +33,11 @@ const PLAN_LINES: readonly KeptLine<'callouts'>[] = [
     ],
   },
 ];
-/** To the hundred: nobody knows them better. */
-const hundreds = (bees: number): string => (100 * Math.round(bees / 100)).toLocaleString('en-GB').replace(',', ' ');
 
 /** Before leaving: when to start, what to take, what it weighs, how the gate stands, what to mind. One page on paper. */
 @Component({
   selector: 'yw-leaving-page',
-  imports: [CallFrame, CodeTicks, GateMark, KeptFields, MomentField, PickList, RouterLink],
+  imports: [CallFrame, CodeTicks, GateMark, KeptFields, PickList, RouterLink],
   providers: [OpenCall],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -46,14 +47,6 @@ const hundreds = (bees: number): string => (100 * Math.round(bees / 100)).toLoca
         <div class="cols">
           <section class="sheet" aria-labelledby="when">
             <h2 id="when">When</h2>
-            <div class="moment">
-              <span>day and hour</span>
-              <yw-moment
-                label="planned for"
-                [value]="one.call.plannedFor ?? ''"
-                (given)="say({ plannedFor: $event === '' ? null : $event }, 'planned for')"
-              />
-            </div>
             <yw-kept-fields
               table="callouts"
               [lines]="planLines"
@@ -75,6 +68,15 @@ const hundreds = (bees: number): string => (100 * Math.round(bees / 100)).toLoca
                   }
                 </tbody>
               </table>
+              @if (one.where?.by === 'middle') {
+                <p class="note">Sunset by the middle of your sites: say where it is, and it is the one there.</p>
+              }
+              @for (line of heat(); track line) {
+                <p>{{ line }}</p>
+              }
+              @if (pace(); as says) {
+                <p>{{ says }}</p>
+              }
               @for (line of overnight(); track line) {
                 <p>{{ line }}</p>
               }
@@ -113,6 +115,10 @@ const hundreds = (bees: number): string => (100 * Math.round(bees / 100)).toLoca
                 [ticked]="open.packed()"
                 (said)="say({ packed: $event.join(',') || null }, 'packed')"
               />
+              <p class="note">{{ counted() }} <a [routerLink]="shelf">kit in Stores</a></p>
+              @if (packed.cordLength > 0) {
+                <p>A cord of {{ cord() }}.</p>
+              }
               @for (warning of warnings(); track warning) {
                 <p class="note">{{ warning }}</p>
               }
@@ -144,6 +150,7 @@ export class LeavingPage {
   protected readonly open = inject(OpenCall);
   protected readonly system = inject(UnitChoice).system;
   protected readonly planLines = PLAN_LINES;
+  protected readonly shelf = shelfLink();
   protected readonly call = computed(() => callLinks(this.id()).live.slice(0, -1));
   protected readonly trim = (rig: string): readonly string[] => rigLinks(rig).trim;
 
@@ -167,6 +174,14 @@ export class LeavingPage {
       row('Together', time.total),
     ];
   });
+  protected readonly pace = computed(() => {
+    const log = this.open.pace();
+    return log && paceSaid(log);
+  });
+  protected readonly heat = computed(() => {
+    const heat = this.open.time()?.heat;
+    return heat ? heatSaid(heat) : [];
+  });
   protected readonly overnight = computed(() =>
     (this.open.time()?.overnight ?? []).map((code) => OVERNIGHT_WORDS[code] ?? code),
   );
@@ -179,18 +194,29 @@ export class LeavingPage {
     if (!one) return '';
     const nest = this.open.nest();
     const { bees, by } = beesOf(one.call, nest);
-    const range = `about ${hundreds(bees.typical)} bees, between ${hundreds(bees.low)} and ${hundreds(bees.high)}`;
+    const range = `about ${beesText(bees.typical)} bees, between ${beesText(bees.low)} and ${beesText(bees.high)}`;
     if (by === 'usual') return `Nobody has sized them: a usual swarm is ${range}.`;
     if (by === 'told' || !nest) return `By eye: ${range}.`;
     const kg = (mass: number): string => figureText(mass, 'mass', this.system());
     return `${capital(range)}; ${nest.pieces} pieces of comb, ${nest.broodPieces} of them brood; honey about ${kg(nest.honeyMass.typical)}, up to ${kg(nest.honeyMass.high)}. Bring for the high end, promise nothing.`;
   });
   protected readonly kit = computed(() =>
-    (this.open.kit()?.items ?? []).map(({ code, count }) => ({
-      code,
-      says: count === 1 ? (KIT_NAMES[code] ?? code) : `${count} × ${KIT_NAMES[code] ?? code}`,
-    })),
+    (this.open.kit()?.items ?? []).map(({ code, count }) => {
+      const stand = this.open.stands().find((one) => one.code === code);
+      return {
+        code,
+        says: count === 1 ? (KIT_NAMES[code] ?? code) : `${count} × ${KIT_NAMES[code] ?? code}`,
+        ...(stand
+          ? { small: standSaid(stand), warns: stand.missing > 0 || (stand.charged ?? stand.wanted) < stand.wanted }
+          : {}),
+      };
+    }),
   );
+  protected readonly counted = computed(() => {
+    const [stands, all] = [this.open.stands().length, this.kit().length];
+    if (stands === 0) return 'Stores counts none of it yet:';
+    return stands === all ? 'What is here, by Stores:' : `Stores counts ${stands} of these ${all}:`;
+  });
   protected readonly warnings = computed(() => {
     // Said to be a battery, of which nobody knows how long it lasts.
     const battery = this.open.one()?.call.power === 'battery';
@@ -198,6 +224,7 @@ export class LeavingPage {
       code === 'no-power' && battery ? BATTERY_UNKNOWN : (KIT_WARNINGS[code] ?? code),
     );
   });
+  protected readonly cord = computed(() => figureText(this.open.kit()?.cordLength ?? 0, 'height', this.system()));
   protected readonly trips = computed(() => {
     const kit = this.open.kit();
     if (!kit) return '';

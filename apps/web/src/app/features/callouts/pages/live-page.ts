@@ -13,20 +13,22 @@ import { MatExpansionModule } from '@angular/material/expansion';
 import { MatSlideToggleModule } from '@angular/material/slide-toggle';
 import { Router, RouterLink } from '@angular/router';
 import type { Fields } from '@yewridge/contract/season';
-import { codesIn, closingOrder, workOrder } from '@yewridge/core/callouts';
+import { codesIn, workOrder } from '@yewridge/core/callouts';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { callLink } from '../../../shared/routes/paths';
+import { beesText } from '../../../shared/units/format';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { AlarmCall } from '../data/alarm-call';
 import { alarmClears, alarmDo, alarmHead, boxTempText } from '../data/alarm-words';
 import { pieceAct, signAct, startAct, stopAct, suctionOffAct, suctionOnAct } from '../data/call-acts';
 import { moveFault } from '../data/call-answer';
+import { closingOf } from '../data/closing';
 import { LiveJob } from '../data/live-job';
 import { OpenCall } from '../data/open-call';
 import { keepAwake } from '../data/wake-lock';
-import { CAUTION_WORDS, ORDER_WARNINGS, stepSaid, whySaid } from '../data/work-words';
+import { CAUTION_WORDS, stepSaid, whySaid } from '../data/work-words';
 import { CloseForm } from '../ui/close-form';
 import { CodeTicks } from '../ui/code-ticks';
 import { GateMark } from '../ui/gate-mark';
@@ -41,9 +43,6 @@ const WORK = [
 ] as const;
 /** Kelvin that a thermometer in a box can say. */
 const BOX_RANGE = { min: 253.15, max: 343.15 } as const;
-/** Steps that come once nobody can get out any more. */
-const OF_THE_ROAD: readonly string[] = ['strap', 'load-shaded-mesh-free', 'shade-cool-dark'];
-const LAST_AT_PLACE = 'hose-and-floor-checked';
 
 /** The one screen at work: the clock, the box, what is wrong and what to do of it, and taps that a glove can hit. */
 @Component({
@@ -84,8 +83,7 @@ export class LivePage {
   protected readonly head = computed(() => {
     const state = this.job.state();
     if (!state || !this.vacuum()) return this.open.one()?.call.place ?? '';
-    const round = (bees: number): string => (Math.round(bees / 100) * 100).toLocaleString('en-GB').replace(',', ' ');
-    return `${round(state.beesIn)} bees in, ${round(state.toGo)} to go`;
+    return `${beesText(state.beesIn)} bees in, ${beesText(state.toGo)} to go`;
   });
   protected readonly hasLine = computed(() => !this.outbox.unreachable() && this.outbox.waiting() === 0);
   protected readonly alarm = computed(() => {
@@ -123,44 +121,13 @@ export class LivePage {
     name,
     steps: workOrder({ task }).steps.map(({ code, reason }) => ({ says: stepSaid(code), why: whySaid(reason) })),
   }));
-  readonly #closing = computed(() => {
+  protected readonly closing = computed(() => {
     const one = this.open.one();
-    const rig = this.open.rig();
-    if (!one || !rig) return null;
-    const { hasSlide, slotGap, hasPlunger, cabin, crosswiseArea, layout, boxes } = rig;
-    const brood = one.pieces.some(({ use }) => use === 'brood');
-    const queenCaged = one.signs.some(({ sign }) => sign === 'caged');
-    const count = Math.min(10, Math.max(1, one.collection?.boxes ?? boxes));
-    return closingOrder({
-      layout,
-      boxes: count,
-      hasSlide,
-      slotGap,
-      hasPlunger,
-      cabin,
-      crosswiseArea,
-      brood,
-      queenCaged,
-    });
+    return one && closingOf(one, this.open.rig());
   });
-  /** Until nobody can get out, and the order of the road; without a rig the box is shut by hand. */
-  protected readonly closeLines = computed(() => {
-    const order = this.#closing();
-    if (!order) {
-      return ['last-look', 'shut-entrance', 'open-mesh', 'strap'].map((code) => ({ code, says: stepSaid(code) }));
-    }
-    const codes = order.steps.map(({ code }) => code);
-    const last = codes.indexOf(LAST_AT_PLACE);
-    return order.steps
-      .filter(({ code }, n) => n <= last || OF_THE_ROAD.includes(code))
-      .map(({ code, reason }) => ({ code, says: stepSaid(code), small: whySaid(reason) }));
-  });
-  protected readonly closeWarnings = computed(() =>
-    (this.#closing()?.warnings ?? []).map((code) => ORDER_WARNINGS[code] ?? code),
-  );
   protected readonly closeDone = computed(() => codesIn(this.open.one()?.call.closingDone ?? null));
   protected readonly nextStep = computed(() => {
-    const lines = this.closeLines();
+    const lines = this.closing()?.lines ?? [];
     const n = lines.findIndex(({ code }) => !this.closeDone().includes(code));
     const line = lines[n];
     return line ? { ...line, n: n + 1, of: lines.length } : null;
@@ -246,13 +213,13 @@ export class LivePage {
     this.open.sayTaken(says, change);
   }
 
-  protected closing(done: readonly string[]): void {
+  protected closed(done: readonly string[]): void {
     this.open.say('closing down, a step done', { closingDone: done.join(',') || null });
   }
 
   protected stepDone(): void {
     const next = this.nextStep();
-    if (next) this.closing([...this.closeDone(), next.code]);
+    if (next) this.closed([...this.closeDone(), next.code]);
   }
 
   protected close(): void {

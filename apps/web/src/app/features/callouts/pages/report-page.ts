@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import type { Fields } from '@yewridge/contract/season';
 import { KeptFields, type KeptLine } from '../../../shared/records/kept-fields';
+import { fileName, saveBlob } from '../../../shared/print/save-blob';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { OpenCall } from '../data/open-call';
@@ -38,13 +39,16 @@ const LINES: readonly KeptLine<'callouts'>[] = [
             />
             @if (of(); as photo) {
               <h2>Photos</h2>
-              <p class="note">The first two go on the page.</p>
-              <yw-photo-strip #strip [of]="photo" />
+              <p class="note">Tick those that go on the page, two at most.</p>
+              <yw-photo-strip choosable [of]="photo" (chosen)="photos.set($event)" />
             }
           </section>
           <article class="sheet" aria-label="The report">
             <h2>{{ report().title }}</h2>
             <p class="note">{{ report().sub }}</p>
+            @if (failed()) {
+              <p role="alert">The PDF could not be made. Try again, or leave the photos out.</p>
+            }
             @for (part of report().parts; track part.head) {
               <h3>{{ part.head }}</h3>
               <p class="text">{{ part.text }}</p>
@@ -91,6 +95,8 @@ export class ReportPage {
   protected readonly open = inject(OpenCall);
   readonly #workspace = inject(WorkspaceStore).workspace;
   protected readonly lines = LINES;
+  protected readonly photos = signal<readonly string[]>([]);
+  protected readonly failed = signal(false);
   protected readonly of = computed(() => {
     const catchId = this.open.one()?.call.catchId ?? null;
     return catchId === null ? null : ({ field: 'catchId', id: catchId } as const);
@@ -114,31 +120,28 @@ export class ReportPage {
   }
 
   protected async save(): Promise<void> {
-    const blob = await reportPdf(this.report(), this.#workspace()?.name ?? '', await photosOnPage());
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(blob);
-    link.download = 'report.pdf';
-    link.click();
-    URL.revokeObjectURL(link.href);
+    try {
+      const photos = await Promise.all(this.photos().map(dataAddress));
+      const pdf = await reportPdf(this.report(), this.#workspace()?.name ?? '', photos);
+      saveBlob(pdf, `report-${fileName(this.open.one()?.call.place ?? 'call')}.pdf`);
+      this.failed.set(false);
+    } catch {
+      this.failed.set(true);
+    }
   }
 }
 
-/** The first two pictures of the strip, as they are on the page. */
-async function photosOnPage(): Promise<readonly string[]> {
-  const pictures = [...document.querySelectorAll<HTMLImageElement>('yw-photo-strip img')].slice(0, 2);
-  return Promise.all(
-    pictures.map(async (picture) => {
-      const blob = await (await fetch(picture.src)).blob();
-      return new Promise<string>((resolve, reject) => {
-        const reader = new FileReader();
-        reader.onload = () => {
-          resolve(typeof reader.result === 'string' ? reader.result : '');
-        };
-        reader.onerror = () => {
-          reject(new Error('the picture could not be read'));
-        };
-        reader.readAsDataURL(blob);
-      });
-    }),
-  );
+/** A picture of ours as it goes into a PDF. */
+async function dataAddress(address: string): Promise<string> {
+  const blob = await (await fetch(address)).blob();
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => {
+      resolve(typeof reader.result === 'string' ? reader.result : '');
+    };
+    reader.onerror = () => {
+      reject(new Error('the picture could not be read'));
+    };
+    reader.readAsDataURL(blob);
+  });
 }

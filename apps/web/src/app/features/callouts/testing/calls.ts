@@ -1,4 +1,5 @@
 import type { CallDto, CallRigDto, CallsDto } from '@yewridge/contract/callouts';
+import { rigHeatQuestion, STARTING_RIGS } from '@yewridge/core/suction';
 import { blank, type Fields, type RecordDto, type TableName } from '@yewridge/contract/season';
 
 export const NOW = '2026-05-14T18:20';
@@ -41,6 +42,12 @@ export const piece = (use: Fields<'pieces'>['use'], n = 1): RecordDto<'pieces'> 
 export const sign = (name: Fields<'signs'>['sign'], at: string): RecordDto<'signs'> =>
   kept('signs', `${name}-${at}`, { collectionId: 't1', sign: name, at });
 
+function heatOfABox(): CallRigDto['heat'] {
+  const [first] = STARTING_RIGS;
+  if (!first) throw new Error('There is no rig to start from.');
+  return rigHeatQuestion(first.rig, 0);
+}
+
 export const rig = (change: Partial<CallRigDto> = {}): CallRigDto => ({
   id: 'loft',
   name: 'Loft rig',
@@ -50,7 +57,7 @@ export const rig = (change: Partial<CallRigDto> = {}): CallRigDto => ({
   hasPlunger: false,
   cabin: false,
   crosswiseArea: 0.02,
-  gate: { nozzleId: 'n1', nozzle: 'Round 40', kind: 'plate', travel: 0.09, mark: 0.027, speed: 9.6 },
+  gate: { nozzleId: 'n1', nozzle: 'Round 40', travel: 0.09, mark: 0.027, speed: 9.6 },
   band: { low: 7, lowSure: 8, high: 12 },
   limit: 4.5,
   arrival: 4.1,
@@ -60,6 +67,7 @@ export const rig = (change: Partial<CallRigDto> = {}): CallRigDto => ({
   runTime: 1800,
   onCord: false,
   allowedCoverage: 0.8,
+  heat: heatOfABox(),
   ...change,
 });
 export const callsDto = (calls: readonly CallDto[], change: Partial<CallsDto> = {}): CallsDto => ({
@@ -68,6 +76,7 @@ export const callsDto = (calls: readonly CallDto[], change: Partial<CallsDto> = 
   sunsetMin: 1236,
   calls,
   rigs: [rig()],
+  kit: [],
   weather: [],
   ...change,
 });

@@ -5,6 +5,8 @@ export interface TickLine {
   readonly code: string;
   readonly says: string;
   readonly small?: string;
+  /** Something is missing. */
+  readonly warns?: boolean;
 }
 
 /** A list to tick: what is packed, what is minded, what is done. */
@@ -18,7 +20,7 @@ export interface TickLine {
         <mat-checkbox [checked]="ticked().includes(line.code)" (change)="tick(line.code, $event.checked)"
           >{{ line.says }}
           @if (line.small) {
-            <small>{{ line.small }}</small>
+            <small [class.warns]="line.warns">{{ line.small }}</small>
           }
         </mat-checkbox>
       </li>
@@ -41,6 +43,10 @@ export interface TickLine {
     small {
       color: var(--ink-2);
       font-size: var(--t-xs);
+    }
+    .warns {
+      color: var(--clay);
+      font-weight: 600;
     }
     @media print {
       li {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, signal } from '@an
 import { ElementSizeDirective } from '../../../shared/layout/element-size';
 import { decimalText } from '../../../shared/units/format';
 import { type ChartPoint, liveChart } from '../data/live-chart';
-import type { LiveState } from '../data/live-state';
+import type { JobProgress } from '@yewridge/core/callouts';
 
 const minutes = (seconds: number): string => `${Math.round(seconds / 60)} min`;
 const clock = (seconds: number): string =>
@@ -189,7 +189,7 @@ const clock = (seconds: number): string =>
   `,
 })
 export class LiveChartDrawing {
-  readonly state = input.required<LiveState>();
+  readonly state = input.required<JobProgress>();
   /** The box so far, °C. */
   readonly course = input.required<readonly ChartPoint[]>();
   readonly onCord = input(false);

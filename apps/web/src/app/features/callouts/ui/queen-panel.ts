@@ -1,10 +1,10 @@
+import { minuteAfter } from '@yewridge/core/shared/calendar';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { RecordDto } from '@yewridge/contract/season';
 import type { CallQueenSign, CallQueenVerdict } from '@yewridge/core/callouts';
 import { WorkingButton } from '../../../shared/layout/working-button';
 import { stepTime } from '../../../shared/season/step-words';
 import { decimalText } from '../../../shared/units/format';
-import { minuteAfter } from '../data/wall';
 import { QUEEN_LOOKS, QUEEN_NOTES, SIGN_NAMES, VERDICT_WORDS } from '../data/work-words';
 
 const BEHAVIOURS: readonly CallQueenSign[] = [

@@ -6,15 +6,10 @@ import { type FollowupKind, type StepCode, swarmClass } from '@yewridge/core/cat
 import { farFromSeason, type IsoDate } from '@yewridge/core/season';
 import { binned, changed, made } from '../../../shared/season/records-api';
 import { dayLong, FOLLOWUP_NAMES, monthDay } from '../../../shared/season/season-words';
+import type { StepMarked } from '../../../shared/season/step-list';
 import { STEP_NAMES } from '../../../shared/season/step-words';
 
-/** How a step is marked; `null` takes the mark off. */
-export interface StepChange {
-  readonly code: StepCode;
-  readonly state: 'done' | 'moved' | 'skipped' | null;
-  readonly at: string | null;
-  readonly reason: string | null;
-}
+export type StepChange = StepMarked<StepCode>;
 
 type Size = Fields<'catches'>['size'];
 

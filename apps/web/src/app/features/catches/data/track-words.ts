@@ -1,7 +1,17 @@
 import type { CatchCardDto, CatchPlanDto, CatchTrackDto, CatchTrackRow } from '@yewridge/contract/catches';
-import { type ColonyMarkKind, isWaiting, nextStep, type StepCode, type TrackStep } from '@yewridge/core/catches';
+import type { CallTrackRow } from '@yewridge/contract/callouts';
+import {
+  type ColonyMarkKind,
+  type ColonyTrack,
+  isWaiting,
+  nextStep,
+  type StepCode,
+  type TrackStep,
+} from '@yewridge/core/catches';
 import { addDays, dateOfSeasonDay, daysBetween, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
+import { REUNITE_NAMES } from '../../../shared/calls/call-words';
+import { callLink, catchLink } from '../../../shared/routes/paths';
 import { agoWords, dayShort, FOLLOWUP_NAMES, METHOD_NAMES, monthDay } from '../../../shared/season/season-words';
 import { dayWords, EVENING, sentenceWhen, stepName, stepWhen } from '../../../shared/season/step-words';
 import { figureText } from '../../../shared/units/format';
@@ -44,11 +54,12 @@ const whoIs = ({ number, place, caught }: CatchCardDto): string =>
   number ?? (place === '' ? methodWords(caught) : place);
 
 /** Bees that still hang in a trap come first, then by when their step begins. */
-function byNeed(
-  a: { readonly card: CatchCardDto; readonly next: TrackStep | null },
-  b: { readonly card: CatchCardDto; readonly next: TrackStep | null },
-): number {
-  const rank = ({ card }: { readonly card: CatchCardDto }): number => (card.stage === 'inTrap' ? 0 : 1);
+interface Needed {
+  readonly inTrap: boolean;
+  readonly next: { readonly start: string } | null;
+}
+function byNeed(a: Needed, b: Needed): number {
+  const rank = ({ inTrap }: Needed): number => (inTrap ? 0 : 1);
   return rank(a) - rank(b) || ((a.next?.start ?? '9999') < (b.next?.start ?? '9999') ? -1 : 1);
 }
 
@@ -59,6 +70,9 @@ export interface NextWords {
   /** Tonight, or late. */
   readonly presses: boolean;
 }
+const tonight = ({ start }: { readonly start: string }, today: IsoDate): boolean =>
+  start.slice(0, 10) === today && start.slice(11) >= EVENING;
+
 export function nextWords({ card, plan, track }: CatchTrackRow, today: IsoDate): NextWords {
   const { stage, caught, followups } = card;
   const home = caught.wentTo ?? '';
@@ -77,8 +91,8 @@ export function nextWords({ card, plan, track }: CatchTrackRow, today: IsoDate):
   }
   const next = plan && beesNext(plan);
   if (next) {
-    const evening = next.state === 'late' || (next.start.slice(0, 10) === today && next.start.slice(11) >= EVENING);
-    return { head: stepWhen(next, today), sub: stepName(next), presses: evening };
+    const presses = next.state === 'late' || tonight(next, today);
+    return { head: stepWhen(next, today), sub: stepName(next), presses };
   }
   if (plan) return { head: 'All steps done', sub: 'until eggs are seen', presses: false };
   return {
@@ -120,7 +134,17 @@ export function againWords({ track, plan, card }: CatchTrackRow): { readonly wor
 
 export interface ColonyRow {
   readonly id: string;
-  readonly row: CatchTrackRow;
+  /** Where its steps are. */
+  readonly link: readonly string[];
+  readonly track: ColonyTrack;
+  /** The plan of a catch; that of a call-out is told by `soon`. */
+  readonly plan: CatchPlanDto | null;
+  /** Steps of the next two days. */
+  readonly soon: readonly { readonly name: string; readonly when: string }[];
+  readonly siteId: string | null;
+  readonly wentTo: string | null;
+  /** The first day of it. */
+  readonly from: IsoDate;
   readonly number: string;
   readonly place: string;
   /** Where it is now, or what is not known yet. */
@@ -141,16 +165,75 @@ export interface ColonyGroup {
   readonly rows: readonly ColonyRow[];
 }
 
+/** When it may be settled, while that is to come. */
+const settlesWords = ({ settledOn }: ColonyTrack, today: IsoDate): string =>
+  settledOn !== null && settledOn > today ? `settled about ${monthDay(settledOn)}` : '';
+
+const CALL_WHO: Readonly<Record<CallTrackRow['kind'], string>> = {
+  hangingSwarm: 'swarm',
+  groundOrBush: 'swarm',
+  structure: 'cut-out',
+  trapTooHeavy: 'trap',
+  unknown: 'bees',
+};
+/** A cage or an excluder that has to come out stands on the upper line: a hard alarm once its time is over. */
+function restraintWords({ restraint }: CallTrackRow): ColonyRow['again'] {
+  if (!restraint) return { words: '', late: false };
+  const [day = '', hour = ''] = restraint.by.split('T');
+  return { words: `cage or excluder OUT by ${dayShort(day)}, ${hour}`, late: restraint.over };
+}
+
+/** A colony of a call-out, whose steps are those of its call. */
+function callWords(call: CallTrackRow, today: IsoDate): ColonyRow {
+  const next = nextStep(call.steps);
+  const until = addDays(today, SOON_DAYS);
+  return {
+    id: call.id,
+    link: callLink(call.id),
+    track: call.track,
+    plan: null,
+    soon: call.steps
+      .filter((step) => isWaiting(step) && step.start.slice(0, 10) <= until)
+      .map((step) => ({ name: REUNITE_NAMES[step.code], when: stepWhen(step, today) })),
+    siteId: null,
+    wentTo: call.wentTo,
+    from: call.calledAt.slice(0, 10),
+    number: CALL_WHO[call.kind],
+    place: call.place,
+    under: call.wentTo === null ? '' : `now ${call.wentTo}`,
+    size: '',
+    next: next
+      ? {
+          head: stepWhen(next, today),
+          sub: REUNITE_NAMES[next.code],
+          presses: next.state === 'late' || tonight(next, today),
+        }
+      : { head: 'All steps done', sub: 'until eggs are seen', presses: false },
+    above: restraintWords(call).words,
+    below: settlesWords(call.track, today),
+    again: restraintWords(call),
+    lostWhy: '',
+    note: '',
+  };
+}
+
 function rowWords(row: CatchTrackRow, today: IsoDate, system: UnitSystem): ColonyRow {
   const { card, track } = row;
   const { caught, stage, followups } = card;
   const home = caught.wentTo !== null && stage !== 'inTrap' ? `now ${caught.wentTo}` : '';
   const queen = caught.queen === 'unknown' && stage !== 'settled' ? 'queen not seen' : '';
   const [ahead, again] = [aheadWords(row, today), againWords(row)];
-  const settles = track.settledOn !== null && track.settledOn > today ? track.settledOn : null;
   return {
     id: caught.id,
-    row,
+    link: catchLink(caught.id),
+    track,
+    plan: row.plan,
+    soon: row.plan
+      ? soonSteps(row.plan, today).map((step) => ({ name: stepName(step), when: stepWhen(step, today) }))
+      : [],
+    siteId: card.siteId,
+    wentTo: caught.wentTo,
+    from: beginOf(row),
     number: card.number ?? methodWords(caught),
     place: card.place === '' ? 'place not said' : card.place,
     under: home === '' ? queen : home,
@@ -158,9 +241,7 @@ function rowWords(row: CatchTrackRow, today: IsoDate, system: UnitSystem): Colon
     next: nextWords(row, today),
     // The trap has the upper line where something is to be said of it; what is to come then stands on the lower one.
     above: again.words === '' ? ahead : again.words,
-    below: [again.words === '' ? '' : ahead, settles === null ? '' : `settled about ${monthDay(settles)}`]
-      .filter((part) => part !== '')
-      .join(', '),
+    below: [again.words === '' ? '' : ahead, settlesWords(track, today)].filter((part) => part !== '').join(', '),
     again,
     lostWhy: stage === 'lost' ? (followups.at(-1)?.notes ?? caught.notes ?? '') : '',
     note: caught.size === 'secondary' ? 'after-swarm' : '',
@@ -187,10 +268,12 @@ export function pastWords(rows: readonly CatchTrackRow[], today: IsoDate, half: 
 
 /** The rows of the track: what waits for somebody, this season's, and one past season on the same days. */
 export function colonyGroups(
-  { rows, today }: CatchTrackDto,
+  { rows: all, calls, today }: CatchTrackDto,
   { half, system, past }: { readonly half: Hemisphere; readonly system: UnitSystem; readonly past: number | null },
 ): readonly ColonyGroup[] {
   const { season } = seasonDay(today, half);
+  // What came by a call-out goes by its call's line while that goes on.
+  const rows = all.filter(({ card }) => calls.every(({ catchId }) => catchId !== card.caught.id));
   const inHand = (row: CatchTrackRow): boolean =>
     row.plan !== null || row.card.stage === 'inTrap' || (seasonOf(row.card, half) === season && !ended(row));
   const ended = ({ card }: CatchTrackRow): boolean => card.stage === 'settled' || card.stage === 'lost';
@@ -198,14 +281,20 @@ export function colonyGroups(
   const mine = rows.filter((row) => seasonOf(row.card, half) === season);
   const words = (some: readonly CatchTrackRow[]): readonly ColonyRow[] =>
     some.map((row) => rowWords(row, today, system));
-  const needed = (some: readonly CatchTrackRow[]): readonly CatchTrackRow[] =>
-    some
-      .map((row) => ({ row, card: row.card, next: row.plan && beesNext(row.plan) }))
+  const needed = (some: readonly CatchTrackRow[]): readonly ColonyRow[] =>
+    [
+      ...some.map((row) => ({
+        row: rowWords(row, today, system),
+        inTrap: row.card.stage === 'inTrap',
+        next: row.plan && beesNext(row.plan),
+      })),
+      ...calls.map((call) => ({ row: callWords(call, today), inTrap: false, next: nextStep(call.steps) })),
+    ]
       .sort(byNeed)
       .map(({ row }) => row);
   const before = past === null ? [] : rows.filter((row) => seasonOf(row.card, half) === past && !hand.includes(row));
   const groups: readonly ColonyGroup[] = [
-    { id: 'hand', name: 'In hand', sub: '', rows: words(needed(hand)) },
+    { id: 'hand', name: 'In hand', sub: '', rows: needed(hand) },
     { id: 'settled', name: 'Settled', sub: '', rows: words(mine.filter(({ card }) => card.stage === 'settled')) },
     { id: 'lost', name: 'Lost', sub: '', rows: words(mine.filter(({ card }) => card.stage === 'lost')) },
     {
@@ -222,23 +311,32 @@ export function colonyGroups(
 export function daysShown(groups: readonly ColonyGroup[], season: number, half: Hemisphere): readonly IsoDate[] {
   return groups
     .flatMap(({ rows }) => rows)
-    .flatMap(({ row }) => [beginOf(row), row.track.settledOn ?? row.card.caught.foundOn])
+    .flatMap(({ from, track }) => [from, track.settledOn ?? from])
     .map((date) => dateOfSeasonDay(season, half, seasonDay(date, half).day));
 }
 
 /** One sentence: the next thing to be done with bees in hand, or how the season stands. */
 export function trackAnswer(track: CatchTrackDto, half: Hemisphere): string {
-  const { rows, today } = track;
-  if (rows.length === 0) return 'No catch yet';
+  const { rows, calls, today } = track;
+  if (rows.length === 0 && calls.length === 0) return 'No catch yet';
   const { season } = seasonDay(today, half);
   const mine = rows.filter((row) => seasonOf(row.card, half) === season).length;
   const many = `${mine} ${mine === 1 ? 'catch' : 'catches'} this season`;
   const first = rows
     .flatMap(({ card, plan }) => {
       const next = plan && beesNext(plan);
-      return next ? [{ next, card, plan }] : [];
+      return next ? [{ next, card, plan, inTrap: card.stage === 'inTrap' }] : [];
     })
     .sort(byNeed)[0];
+  const call = calls
+    .flatMap(({ steps, place }) => {
+      const next = nextStep(steps);
+      return next ? [{ next, place, inTrap: false }] : [];
+    })
+    .sort(byNeed)[0];
+  if (call && (!first || byNeed(call, first) < 0)) {
+    return `${REUNITE_NAMES[call.next.code]}, ${call.place}, ${sentenceWhen(call.next, today)}`;
+  }
   if (!first) {
     const waits = rows.find(({ card }) => card.stage === 'inTrap');
     return waits ? `Bees are in ${whoIs(waits.card)}` : `${many}; no bees wait for you`;
@@ -299,8 +397,10 @@ export function seasonLines(
   });
 }
 
+const SOON_DAYS = 2;
+
 /** Steps of the next two days, for a list. */
 export function soonSteps({ steps }: CatchPlanDto, today: IsoDate): readonly TrackStep[] {
-  const until = addDays(today, 2);
+  const until = addDays(today, SOON_DAYS);
   return steps.filter((step) => isWaiting(step) && step.start.slice(0, 10) <= until);
 }

@@ -1,3 +1,4 @@
+import type { CallTrackRow } from '@yewridge/contract/callouts';
 import type { CatchTrackRow } from '@yewridge/contract/catches';
 import { axisMarks, xAt, xOf } from '../../../shared/season/day-axis';
 import { titleOf } from '../ui/colony-line';
@@ -129,6 +130,76 @@ describe('the track: what stands where', () => {
     const down = card({}, { stage: 'hived', takenDownOn: '2026-03-15' });
     const again = (rehungOn: string): string => againWords(row(down, { rehungOn })).words;
     expect([again('2026-05-14'), again('2026-05-15')]).toEqual(['trap hung again 14 May', '']);
+  });
+});
+
+describe('the track: colonies of call-outs', () => {
+  const step = (code: 'rest' | 'restraintOut' | 'release', start: string, state: 'now' | 'ahead' | 'late') => ({
+    code,
+    start,
+    end: `${start.slice(0, 11)}23:00`,
+    startMin: 0,
+    endMin: 0,
+    reason: '',
+    state,
+    shiftedDays: 0,
+  });
+  const call = (change: Partial<CallTrackRow> = {}): CallTrackRow => ({
+    id: 'k1',
+    place: 'Churchyard',
+    kind: 'hangingSwarm',
+    state: 'resting',
+    calledAt: `${TODAY}T15:00`,
+    plannedFor: null,
+    ask: null,
+    steps: [step('release', '2026-05-15T05:30', 'ahead')],
+    restraint: null,
+    track: { spans: [], marks: [], settledOn: '2026-05-24' },
+    wentTo: 'West apiary',
+    takenOn: TODAY,
+    catchId: null,
+    ...change,
+  });
+  const hand = (calls: readonly CallTrackRow[], ...rows: readonly CatchTrackRow[]) =>
+    colonyGroups({ ...tracked(...rows), calls }, { half, system: 'metric', past: null })[0]!.rows;
+
+  it('stand among those in hand, after bees that still hang in a trap, with the link to their call', () => {
+    const rows = hand([call()], inTrap);
+    expect(rows.map(({ number, place }) => [number, place])).toEqual([
+      ['V-11', 'Lower orchard'],
+      ['swarm', 'Churchyard'],
+    ]);
+    expect(rows[1]!.link).toEqual(['/', 'catches', 'calls', 'k1']);
+    expect(rows[1]!.next).toEqual({ head: 'Tomorrow, 05:30', sub: 'Let them fly', presses: false });
+    expect([rows[1]!.under, rows[1]!.below]).toEqual(['now West apiary', 'settled about 24 May']);
+    expect(rows[1]!.soon).toEqual([{ name: 'Let them fly', when: 'Tomorrow, 05:30' }]);
+  });
+
+  it('a cage says by when it has to be out, and presses once that is over', () => {
+    const [ahead] = hand([call({ restraint: { by: '2026-05-17T18:00', over: false } })]);
+    expect(ahead!.again).toEqual({ words: 'cage or excluder OUT by Sun 17 May, 18:00', late: false });
+    const [late] = hand([
+      call({
+        restraint: { by: '2026-05-13T18:00', over: true },
+        steps: [step('restraintOut', '2026-05-13T11:00', 'late')],
+      }),
+    ]);
+    expect([late!.again.late, late!.next.presses]).toEqual([true, true]);
+  });
+
+  it('a catch that came by a call-out stands once, on the line of its call', () => {
+    const caught = row(card({}, { stage: 'hived', number: null, calloutId: 'k1' }));
+    const mine = call({ state: 'reunited', catchId: caught.card.caught.id });
+    expect(hand([mine], caught).map(({ id }) => id)).toEqual(['k1']);
+    expect(hand([call({ catchId: 'another' })], caught).length).toBe(2);
+  });
+
+  it('what is next of them is said in the head when it comes first', () => {
+    const said = (calls: readonly CallTrackRow[], ...rows: readonly CatchTrackRow[]): string =>
+      trackAnswer({ ...tracked(...rows), calls }, half);
+    expect(said([call()])).toBe('Let them fly, Churchyard, tomorrow at 05:30');
+    expect(said([call()], inTrap)).toBe('V-11 closes at 21:06; look into it first');
+    expect(said([call({ steps: [] })])).toBe('0 catches this season; no bees wait for you');
   });
 });
 

@@ -18,10 +18,9 @@ import { ElementSizeDirective } from '../../../shared/layout/element-size';
 import { narrowWindow } from '../../../shared/layout/narrow';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { callsLink, catchLink, hangLink, newCallLink, newCatchLink } from '../../../shared/routes/paths';
+import { callsLink, hangLink, newCallLink, newCatchLink } from '../../../shared/routes/paths';
 import { axisMarks, xAt, xOf } from '../../../shared/season/day-axis';
 import { monthDay } from '../../../shared/season/season-words';
-import { stepName, stepWhen } from '../../../shared/season/step-words';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
@@ -35,7 +34,6 @@ import {
   daysShown,
   MARK_NAMES,
   seasonLines,
-  soonSteps,
   trackAnswer,
 } from '../data/track-words';
 import { HOURS, type Lane, twoNights } from '../data/two-nights';
@@ -82,7 +80,6 @@ export class TrackPage {
   protected readonly half = this.#clock.hemisphere;
   protected readonly view = viewOf(() => this.#api.track());
   protected readonly links = { newCatch: newCatchLink(), hang: hangLink(), newCall: newCallLink(), calls: callsLink() };
-  protected readonly catchLink = catchLink;
   protected readonly plotWidth = signal(0);
   /** As the style sheet has it: then a row's next step stands above its days. */
   protected readonly narrow = narrowWindow(NARROW_PX);
@@ -123,9 +120,7 @@ export class TrackPage {
     // With nothing about tonight, the season says more than seven empty weeks.
     const near = this.groups().some(({ id, rows }) => id === 'hand' && rows.length > 0);
     const shown = (day: IsoDate): boolean => day >= weeksAround(this.today(), 0, false).first;
-    const recent = this.groups().some(
-      ({ id, rows }) => id === 'settled' && rows.some(({ row }) => shown(row.card.caught.foundOn)),
-    );
+    const recent = this.groups().some(({ id, rows }) => id === 'settled' && rows.some(({ from }) => shown(from)));
     return near || recent ? 'month' : 'season';
   });
   protected readonly scale = computed(() => {
@@ -158,15 +153,10 @@ export class TrackPage {
   });
   protected readonly nights = computed(() => {
     const track = this.view.data();
-    const plan = this.open()?.row.plan;
+    const plan = this.open()?.plan;
     return track && plan ? twoNights(plan, track.now, track.nights) : null;
   });
-  protected readonly steps = computed(() => {
-    const plan = this.open()?.row.plan;
-    return plan
-      ? soonSteps(plan, this.today()).map((step) => ({ name: stepName(step), when: stepWhen(step, this.today()) }))
-      : [];
-  });
+  protected readonly steps = computed(() => this.open()?.soon ?? []);
   /** The days of the drawing of the nights on the axis above it, px. */
   protected readonly window = computed(() => {
     const nights = this.nights();
@@ -182,9 +172,9 @@ export class TrackPage {
     );
   }
 
-  protected laneName(lane: Lane, { row }: ColonyRow): string {
-    if (lane === 'tree') return row.card.place;
-    return lane === 'shade' ? 'in deep shade' : (row.card.caught.wentTo ?? 'where it is to stand');
+  protected laneName(lane: Lane, { place, wentTo }: ColonyRow): string {
+    if (lane === 'tree') return place;
+    return lane === 'shade' ? 'in deep shade' : (wentTo ?? 'where it is to stand');
   }
 
   protected toggle(row: ColonyRow): void {
@@ -209,7 +199,7 @@ export class TrackPage {
       names[names.indexOf(event.currentTarget as HTMLElement) + step]?.focus();
       return;
     }
-    const marks = [...row.row.track.marks].sort((a, b) => (a.at < b.at ? -1 : 1));
+    const marks = [...row.track.marks].sort((a, b) => (a.at < b.at ? -1 : 1));
     this.#mark = Math.min(marks.length - 1, Math.max(0, this.#mark + step));
     const mark = marks[this.#mark];
     this.said.set(mark ? `${row.number}, ${titleOf(mark)}` : '');
@@ -217,7 +207,7 @@ export class TrackPage {
 
   protected entered(row: ColonyRow): void {
     this.#mark = -1;
-    const marks = row.row.track.marks.filter(({ expected }) => !expected);
+    const marks = row.track.marks.filter(({ expected }) => !expected);
     const last = marks.at(-1);
     this.said.set(last ? `${row.number} ${row.place}: ${MARK_NAMES[last.kind]}, ${row.size}` : '');
   }

@@ -115,4 +115,5 @@ export const tracked = (...rows: readonly CatchTrackRow[]): CatchTrackDto => ({
     { from: '2026-05-15T20:37', to: '2026-05-16T05:30' },
   ],
   rows,
+  calls: [],
 });

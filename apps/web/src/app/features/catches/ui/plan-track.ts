@@ -1,10 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MatRadioModule } from '@angular/material/radio';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { RouterLink } from '@angular/router';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
-import { type CatchSchool, LADDER_M, type StepCode, type TrackStep } from '@yewridge/core/catches';
-import { MomentField } from '../../../shared/fields/moment-field';
+import { type CatchSchool, LADDER_M, type StepCode } from '@yewridge/core/catches';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import { figureText } from '../../../shared/units/format';
 import { hangLink } from '../../../shared/routes/paths';
@@ -16,27 +14,13 @@ import {
   stepName,
   stepSpan,
 } from '../../../shared/season/step-words';
+import { stateWords, type StepLine, StepList } from '../../../shared/season/step-list';
 import type { StepChange } from '../data/catch-acts';
-
-const STATES = {
-  done: 'done',
-  skipped: 'skipped',
-  over: 'its time is over',
-  late: 'late',
-  now: 'now',
-  ahead: '',
-} as const;
-
-function stateWords({ state, shiftedDays }: TrackStep): string {
-  const days = Math.abs(shiftedDays);
-  const shift = `${days} ${days === 1 ? 'day' : 'days'} ${shiftedDays > 0 ? 'later' : 'earlier'} than planned`;
-  return [STATES[state], days === 0 || state === 'done' ? '' : shift].filter((part) => part !== '').join(', ');
-}
 
 /** The steps after a catch as they stand: done, put on another time, or skipped with a reason; the rest follows. */
 @Component({
   selector: 'yw-plan-track',
-  imports: [MatRadioModule, MatCheckboxModule, MomentField, RouterLink],
+  imports: [MatRadioModule, MatCheckboxModule, StepList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-track.html',
   styleUrl: './plan-track.scss',
@@ -50,12 +34,6 @@ export class PlanTrack {
   readonly broodFrameSet = output<boolean>();
   readonly marked = output<StepChange>();
 
-  protected readonly hang = hangLink();
-  /** The step that is being put on another time or skipped. */
-  protected readonly open = signal<{ readonly code: StepCode; readonly how: 'moved' | 'skipped' } | null>(null);
-  protected readonly reason = signal('');
-  /** The minute it is put on, once that was said. */
-  protected readonly at = signal<string | null>(null);
   protected readonly schools = (['anchor', 'sameEvening'] as const).map((id) => ({
     id,
     name: SCHOOL_NAMES[id],
@@ -63,16 +41,17 @@ export class PlanTrack {
   }));
   protected readonly notes = computed(() => this.plan().notes.map((note) => NOTE_WORDS[note]));
   protected readonly high = computed(() => (this.plan().heightM ?? 0) > LADDER_M);
-  protected readonly lines = computed(() => {
+  protected readonly lines = computed((): readonly StepLine<StepCode>[] => {
     const today = this.now()?.slice(0, 10) ?? '';
+    const site = this.plan().siteId;
     return this.plan().steps.map((step) => ({
       ...step,
       name: stepName(step),
       when: stepSpan(step, today),
-      carry: step.code === 'move' ? this.carry() : null,
+      mind: step.code === 'move' ? this.carry() : null,
       why: reasonWords(step, this.high(), this.plan().frames),
       says: stateWords(step),
-      marked: step.state === 'done' || step.state === 'skipped',
+      go: step.code === 'rehang' && site !== null ? { name: 'Hang it', link: hangLink(), query: { site } } : null,
     }));
   });
   /** The carrying: its mass by then, and for how many hands. */
@@ -94,31 +73,4 @@ export class PlanTrack {
       unknownDays > 0 ? `${unknownDays} days have no forecast yet: they count as neither hot, cold nor wet.` : '',
     ].filter((part) => part !== '');
   });
-
-  protected done(code: StepCode): void {
-    this.marked.emit({ code, state: 'done', at: this.now(), reason: null });
-  }
-
-  protected move(code: StepCode, at: string): void {
-    const reason = this.reason().trim();
-    if (at === '') return;
-    this.marked.emit({ code, state: 'moved', at, reason: reason === '' ? null : reason });
-    this.open.set(null);
-  }
-
-  protected skip(code: StepCode): void {
-    this.marked.emit({ code, state: 'skipped', at: null, reason: this.reason().trim() });
-    this.open.set(null);
-  }
-
-  protected undo(code: StepCode): void {
-    this.marked.emit({ code, state: null, at: null, reason: null });
-  }
-
-  protected toggle(code: StepCode, how: 'moved' | 'skipped'): void {
-    const now = this.open();
-    this.reason.set('');
-    this.at.set(null);
-    this.open.set(now?.code === code && now.how === how ? null : { code, how });
-  }
 }

@@ -74,6 +74,7 @@ const HEADS: Readonly<Record<TableName, readonly string[]>> = {
   pieces: ['at', 'use', 'collectionId'],
   signs: ['at', 'sign', 'collectionId'],
   tasks: ['calloutId', 'code', 'state'],
+  kit: ['code', 'name'],
 };
 /** How the book opens: what happened last comes first. */
 export const FIRST_SORT: Readonly<Record<TableName, string>> = {
@@ -100,6 +101,7 @@ export const FIRST_SORT: Readonly<Record<TableName, string>> = {
   pieces: '-at',
   signs: '-at',
   tasks: 'calloutId',
+  kit: 'code',
 };
 
 /** Said so often that saying it tells nothing. */

@@ -26,6 +26,7 @@ export const TABLE_NAMES_SAID: Readonly<Record<FileTable, string>> = {
   pieces: 'combs that were cut',
   signs: 'signs of the queen',
   tasks: 'steps after a call-out',
+  kit: 'kit for call-outs',
 };
 
 export interface TableGroup {
@@ -35,7 +36,7 @@ export interface TableGroup {
 /** In the order of a keeper's year. */
 export const TABLE_GROUPS: readonly TableGroup[] = [
   { name: 'Ground', tables: ['sites', 'owners', 'colonies'] },
-  { name: 'Stores', tables: ['traps', 'combs', 'goods'] },
+  { name: 'Stores', tables: ['traps', 'combs', 'goods', 'kit'] },
   { name: 'Rounds', tables: ['deployments', 'visits', 'baits', 'weighings', 'readings', 'photos'] },
   { name: 'Catches', tables: ['catches', 'steps', 'followups'] },
   { name: 'Calls', tables: ['callouts', 'collections', 'spells', 'pieces', 'signs', 'tasks'] },

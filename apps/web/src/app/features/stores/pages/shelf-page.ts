@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Fields, RECORD_TABLES } from '@yewridge/contract/season';
+import { type Fields, RECORD_TABLES, type RecordDto } from '@yewridge/contract/season';
 import { forkJoin } from 'rxjs';
 import { map } from 'rxjs/operators';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
@@ -13,16 +13,18 @@ import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { SizeField } from '../../../shared/units/size-field';
 import { UnitChoice } from '../../../shared/units/unit-choice';
+import { KIT_NAMES } from '../../../shared/calls/kit-words';
 import { combLines, goodsGroups, KIND_NAMES, shelfAnswer } from '../data/shelf-words';
 import { TrapsApi } from '../data/traps-api';
+import { KitShelf, type KitSaid } from '../ui/kit-shelf';
 
 const ALL = { limit: 500 } as const;
 type Kind = Fields<'goods'>['kind'];
 
-/** What lies on the shelf: combs by the colour of their year, and lures, straps and boards by count. */
+/** What lies on the shelf: combs by the colour of their year, lures, straps and boards by count, and kit for call-outs. */
 @Component({
   selector: 'yw-shelf-page',
-  imports: [PageHeader, Waiting, Failed, RouterLink, SizeField, ChoiceLine],
+  imports: [PageHeader, Waiting, Failed, RouterLink, SizeField, ChoiceLine, KitShelf],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shelf-page.html',
   styleUrl: './shelf-page.scss',
@@ -43,9 +45,10 @@ export class ShelfPage {
       forkJoin({
         combs: this.#records.list('combs', { sort: 'drawnYear', ...ALL }).pipe(map(({ items }) => items)),
         goods: this.#records.list('goods', { sort: 'name', ...ALL }).pipe(map(({ items }) => items)),
+        kit: this.#records.list('kit', { sort: 'code', ...ALL }).pipe(map(({ items }) => items)),
         traps: this.#traps.all(),
       }),
-    { of: ['combs', 'goods'] },
+    { of: ['combs', 'goods', 'kit'] },
   );
 
   readonly #year = computed(() => Number(this.#clock.today()?.slice(0, 4) ?? 1));
@@ -79,6 +82,24 @@ export class ShelfPage {
   protected removeGoods(id: string): void {
     const goods = this.view.data()?.goods.find((one) => one.id === id);
     if (goods) this.#outbox.do({ says: `${goods.name} taken off the shelf`, changes: [binned('goods', goods)] });
+  }
+
+  protected sayKit({ kit, change, act }: KitSaid): void {
+    this.#outbox.do({ says: act, changes: [changed('kit', kit, change)] });
+  }
+
+  protected addKit(code: Fields<'kit'>['code']): void {
+    this.#outbox.do({
+      says: `${KIT_NAMES[code] ?? code} put on the shelf`,
+      changes: [made('kit', { code, count: 1 })],
+    });
+  }
+
+  protected removeKit(kit: RecordDto<'kit'>): void {
+    this.#outbox.do({
+      says: `${KIT_NAMES[kit.code] ?? kit.code} taken off the shelf`,
+      changes: [binned('kit', kit)],
+    });
   }
 
   protected addComb(name: string): void {

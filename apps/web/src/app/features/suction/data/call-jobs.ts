@@ -1,5 +1,7 @@
 import type { CallDto } from '@yewridge/contract/callouts';
 import { type CountedJob, lossOf } from '@yewridge/core/callouts';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { decimalText, figureText } from '../../../shared/units/format';
 import { lossReasonWords } from './own-jobs';
 
 /** What a call-out says of speed and dead bees: as one more job, or what it lacks to be one. */
@@ -25,4 +27,10 @@ export function callJobs(calls: readonly CallDto[], rigId: string): readonly Cal
     const day = (call.startedAt ?? call.calledAt).slice(0, 10);
     return [{ id: call.id, day, place: call.place, row: row && lands ? { ...row, speedKind: 'arrival' } : null, why }];
   });
+}
+
+/** What it counts as, or why it does not. */
+export function callJobSaid({ row, why }: CallJob, system: UnitSystem): string {
+  if (!row) return `Does not count: ${why ?? ''}.`;
+  return `${figureText(row.speed, 'speed', system)}, ${decimalText(row.dead, 0)} of ${decimalText(row.total, 0)} dead by suction`;
 }

@@ -1,5 +1,6 @@
 import { type GateLane, gateOpening, type Rig } from '@yewridge/core/suction';
 import type { UnitSystem } from '@yewridge/core/shared/units';
+import { latin } from '../../../shared/print/latin';
 import { decimalText, figureText } from '../../../shared/units/format';
 import { laneWords, laneZones, travelTicks, type Zone, ZONE_WORDS } from './gate-scale';
 
@@ -206,9 +207,4 @@ export async function trimPdf({ paper, marks }: TrimCard): Promise<Blob> {
     }
   }
   return pdf.output('blob');
-}
-
-/** The standard fonts of a PDF know Latin letters only. */
-function latin(text: string): string {
-  return text.replace(/₂/g, '2').replace(/[“”]/g, '"').replace(/[’‘]/g, "'").replace(/–|−/g, '-');
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { type CountedJob, ownLimit } from '@yewridge/core/callouts';
+import { ownLimit } from '@yewridge/core/callouts';
 import { fitLoss, lossAt, RIG_LIMITS } from '@yewridge/core/suction';
 import type { EChartsCoreOption } from 'echarts/core';
 import { CallStore } from '../../../shared/calls/call-store';
@@ -18,10 +18,10 @@ import { FigureTable } from '../../../shared/layout/figure-table';
 import { callLink } from '../../../shared/routes/paths';
 import { dayLong } from '../../../shared/season/season-words';
 import { UndoToast } from '../../../shared/layout/undo-toast';
-import { decimalText, figureText } from '../../../shared/units/format';
+import { decimalText, figureText, shareText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { lossesChart, lossesSays } from '../data/losses-chart';
-import { callJobs } from '../data/call-jobs';
+import { callJobs, callJobSaid } from '../data/call-jobs';
 import { BEES_BY_NAMES, FIELD_LIMITS, judgedJob, LIMIT_WORDS } from '../data/own-jobs';
 import { without } from '../data/rig-edits';
 import { RigStore } from '../data/rig-store';
@@ -36,12 +36,6 @@ const JOB_FIELDS: readonly Field[] = [
 ];
 const SPEEDS = [0, 3, 4.5, 6, 7.5, 9];
 const FEW_BEES = 150;
-
-/** A share of bees with the figures it deserves. */
-function shareText(share: number): string {
-  const percent = 100 * share;
-  return `${decimalText(percent, percent < 1 ? 2 : percent < 10 ? 1 : 0)} %`;
-}
 
 /** Dead bees of past jobs against the speed they landed with, and the keeper's own limit. */
 @Component({
@@ -75,7 +69,7 @@ export class LossesPage {
       ...job,
       link: callLink(job.id),
       when: dayLong(job.day),
-      says: job.row ? this.#rowSays(job.row) : `Does not count: ${job.why ?? ''}.`,
+      says: callJobSaid(job, this.system()),
     })),
   );
   readonly #counted = computed(() => [...this.store.counted(), ...this.fromCalls().flatMap(({ row }) => row ?? [])]);
@@ -122,10 +116,6 @@ export class LossesPage {
     const count = jobs === 1 ? '1 job counts' : `${jobs} jobs count`;
     return moved ? `${count}: land at ${this.limitText()} at most` : `${count}: the usual ${this.limitText()} stays`;
   });
-
-  #rowSays({ speed, dead, total }: CountedJob): string {
-    return `${figureText(speed, 'speed', this.system())}, ${decimalText(dead, 0)} of ${decimalText(total, 0)} dead by suction`;
-  }
 
   constructor() {
     const texts = inject(KeptTexts);

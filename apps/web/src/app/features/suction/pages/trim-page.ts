@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { dayText } from '../../../shared/documents/saved-words';
 import { UndoToast } from '../../../shared/layout/undo-toast';
+import { fileName, saveBlob } from '../../../shared/print/save-blob';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { versionOf } from '../data/rig-differences';
@@ -113,18 +114,6 @@ export class TrimPage {
   }
 
   #save(blob: Blob, ending: string): void {
-    const address = URL.createObjectURL(blob);
-    const link = document.createElement('a');
-    link.href = address;
-    link.download = `trim-card-${
-      this.store
-        .shown()
-        ?.name.replace(/[^\w-]+/g, '-')
-        .toLowerCase() ?? 'rig'
-    }.${ending}`;
-    link.click();
-    setTimeout(() => {
-      URL.revokeObjectURL(address);
-    }, 1000);
+    saveBlob(blob, `trim-card-${fileName(this.store.shown()?.name ?? 'rig')}.${ending}`);
   }
 }

@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { StepCode } from '@yewridge/core/catches';
+import { minutesBetween } from '@yewridge/core/shared/calendar';
 import { readChoice, writeChoice, writeText } from '../../../shared/kept/kept-choice';
 import { stepName } from '../../../shared/season/step-words';
 import { TodayClock } from '../../../shared/season/today-clock';
@@ -20,10 +21,6 @@ const MOST_KEPT = 200;
 const AHEAD_MIN = 30;
 /** Steps with a time of the day; the others last for days, and stand on Today. */
 const TIMED: readonly StepCode[] = ['closeAtDusk', 'lowerAtFirstLight', 'move', 'shade', 'open', 'transfer'];
-
-function minutesBetween(from: string, to: string): number {
-  return (Date.parse(`${to}Z`) - Date.parse(`${from}Z`)) / 60_000;
-}
 
 /** Steps that begin within half an hour or have begun, and were not told yet. */
 export function noticesOf(plans: readonly CatchPlanDto[], now: string, told: ReadonlySet<string>): readonly Notice[] {

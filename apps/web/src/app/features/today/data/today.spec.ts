@@ -198,8 +198,6 @@ describe('call-outs among the lines of a day', () => {
     state: 'called',
     calledAt: `${TODAY}T18:05`,
     plannedFor: null,
-    until: null,
-    caller: null,
     ask: 'poison',
     steps: [],
     restraint: null,
