@@ -11,6 +11,8 @@ import { nextStepDays } from './catches/plans.js';
 import { catchesRoutes } from './catches/catches-routes.js';
 import { callsRoutes } from './callouts/calls-routes.js';
 import type { RigReader } from './callouts/rig-thread.js';
+import { SimulatedBoxProbe } from './callouts/simulated-box-probe.js';
+import type { BoxProbe } from './shared/instruments/instruments.js';
 import { CallsService } from './callouts/calls-service.js';
 import type { Database } from './db/database.js';
 import { DesignEntity } from './db/entities/design-entity.js';
@@ -128,10 +130,22 @@ interface SeasonParts {
   readonly readings: SensorReadings;
   readonly hemisphere: WorkspaceDto['hemisphere'];
   readonly readRigs: RigReader;
+  readonly probe: BoxProbe | null;
+  readonly streams: OpenStreams;
 }
 
 /** The season's record and the places that are views of it. */
-function seasonOf({ database, acts, clock, log, readings, hemisphere, readRigs }: SeasonParts): RequestHandler[] {
+function seasonOf({
+  database,
+  acts,
+  clock,
+  log,
+  readings,
+  hemisphere,
+  readRigs,
+  probe,
+  streams,
+}: SeasonParts): RequestHandler[] {
   const clockOfSeason = new SeasonClock(log, hemisphere);
   const lures = new Lures(log);
   const scouts = new ScoutsLearnt(log);
@@ -159,7 +173,7 @@ function seasonOf({ database, acts, clock, log, readings, hemisphere, readRigs }
     roundsRoutes(rounds),
     groundRoutes(new GroundService(database, log, hanging)),
     catchesRoutes(catches),
-    callsRoutes(calls),
+    callsRoutes(calls, probe, streams),
     todayRoutes(
       today,
       new SeasonSheet({ log, clock: clockOfSeason, lures, scouts, hemisphere }),
@@ -209,7 +223,8 @@ export function createApp({ database, clock, streams, manometer, workspace, ...p
   api.use(suctionRoutes(rigs, new RigVersions(rigs, database, clock), manometer, clock, streams));
   api.use(storesRoutes(new TrapsService(database, clock)));
   api.use(devicesRoutes(new DevicesService({ ...shared, clock }), readings, streams));
-  api.use(...seasonOf({ ...shared, clock, hemisphere, readRigs: parts.readRigs }));
+  const probe = workspace.kind === 'demo' ? new SimulatedBoxProbe() : null;
+  api.use(...seasonOf({ ...shared, clock, hemisphere, readRigs: parts.readRigs, probe, streams }));
   api.use(notFound);
 
   app.use(API_BASE, api);

@@ -1,13 +1,14 @@
-import type { CallDto, CallsDto } from '@yewridge/contract/callouts';
+import type { CallDto, CallsDto, ProbeReadingDto } from '@yewridge/contract/callouts';
 import type { ActDto, ChangeDto } from '@yewridge/contract/season';
 import { blank, type Fields, type TableName } from '@yewridge/contract/season';
 import type { CatchTrackDto } from '@yewridge/contract/catches';
 import type { TodayDto } from '@yewridge/contract/today';
-import { cautionsOf } from '@yewridge/core/callouts';
+import { cautionsOf, simulatedProbe } from '@yewridge/core/callouts';
 import type { Rig } from '@yewridge/core/suction';
 import { seedDemo } from '../src/demo/seed-demo.js';
+import { fixedClock } from '../src/shared/clock/clock.js';
 import { DemoClock } from '../src/shared/clock/demo-clock.js';
-import { type Bench, NOW, openBench } from './support.js';
+import { type Bench, NOW, openBench, streamed } from './support.js';
 
 const CALL: Partial<Fields<'callouts'>> = {
   calledAt: '2026-05-14T17:40',
@@ -220,6 +221,59 @@ describe('call-outs over HTTP', () => {
       (await keep(put('callouts', 'c', { ...CALL, arrivedAt: '2026-05-14T18:00', startedAt: '2026-05-14T18:00:30' })))
         .status,
     ).toBe(201);
+  });
+});
+
+describe('the probe in the box', () => {
+  const now = '2026-05-14T16:20:00.000Z';
+  let bench: Bench;
+  beforeAll(async () => {
+    bench = await openBench(null, { clock: fixedClock(now), kind: 'demo' });
+    const cautions = cautionsOf(blank('callouts', CALL)).join(',');
+    const act = {
+      says: 'a job',
+      changes: [
+        put('callouts', 'c', {
+          ...CALL,
+          state: 'collecting',
+          arrivedAt: '2026-05-14T17:50',
+          startedAt: '2026-05-14T18:00:00',
+          cautions,
+        }),
+        put('collections', 't', { calloutId: 'c' }),
+        put('spells', 's', { collectionId: 't', startedAt: '2026-05-14T18:01:00' }),
+      ],
+    };
+    expect((await bench.http.put('/api/v1/acts/job').send(act)).status).toBe(201);
+  });
+  afterAll(() => bench.database.close());
+
+  it('is heard by the reader’s clock, as fast as that goes, by the spells that are kept', async () => {
+    const spells = [{ from: 60, to: null }];
+    const heard = await streamed<ProbeReadingDto>(bench, 'callouts/c/probe?elapsed=600&pace=20', 3);
+    for (const { elapsed, boxTemp, coverage, simulated } of heard) {
+      const stood = simulatedProbe({ spells, seconds: elapsed });
+      expect(boxTemp).toBeCloseTo(stood.boxTemp, 9);
+      expect(coverage).toBeCloseTo(stood.coverage, 9);
+      expect(simulated).toBeTrue();
+    }
+    expect(heard[0]!.elapsed).toBe(600);
+    const [, second, third] = heard.map(({ elapsed }) => elapsed);
+    // 400 ms of the world are 8 s of a clock 20 times faster; a busy machine takes longer.
+    expect(second! - 600).toBeGreaterThan(7);
+    expect(third! - second!).toBeGreaterThan(7);
+  });
+
+  it('is there for a call that is kept, at a time that can be, and in the demo alone', async () => {
+    const status = async (path: string, on = bench): Promise<number> => (await on.http.get(`/api/v1/${path}`)).status;
+    expect(await status('callouts/none/probe?elapsed=1')).toBe(404);
+    expect(await status('callouts/c/probe')).toBe(400);
+    expect(await status('callouts/c/probe?elapsed=-1')).toBe(400);
+    expect(await status('callouts/c/probe?elapsed=1&pace=21')).toBe(400);
+    const own = await openBench();
+    await own.http.put('/api/v1/acts/call').send({ says: 'a call', changes: [put('callouts', 'c', CALL)] });
+    expect(await status('callouts/c/probe?elapsed=1', own)).toBe(404);
+    await own.database.close();
   });
 });
 

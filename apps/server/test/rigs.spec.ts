@@ -8,11 +8,9 @@ import {
   rigSystem,
   STARTING_RIGS,
 } from '@yewridge/core/suction';
-import { createServer } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { VELLMARK_RIGS } from '../src/demo/vellmark-rigs.js';
 import { SimulatedBattery } from '../src/suction/simulated-battery.js';
-import { type Bench, errorIn, NOW, openBench, TRUTH } from './support.js';
+import { type Bench, errorIn, NOW, openBench, streamed, TRUTH } from './support.js';
 
 const walkUp = STARTING_RIGS[0]!.rig;
 const weak = STARTING_RIGS.find(({ layout }) => layout === 'downDraught')!.rig;
@@ -95,31 +93,12 @@ describe('suction over HTTP', () => {
   }
 
   /** The first readings of the stream at one setting. */
-  async function streamed(query: string, count: number): Promise<ManometerReadingDto[]> {
-    const server = createServer(bench.app);
-    await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
-    const port = (server.address() as AddressInfo).port;
-    const abort = new AbortController();
-    const response = await fetch(`http://127.0.0.1:${port}/api/v1/rigs/loft/manometer?${query}`, {
-      signal: abort.signal,
-    });
-    expect(response.headers.get('content-type')).toContain('text/event-stream');
-    let text = '';
-    const decoder = new TextDecoder();
-    for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) {
-      text += decoder.decode(chunk);
-      if (text.split('\n\n').length > count) break;
-    }
-    abort.abort();
-    server.closeAllConnections();
-    server.close();
-    const events = text.split('\n\n').slice(0, count);
-    return events.map((event) => JSON.parse(/data: (.*)/.exec(event)![1]!) as ManometerReadingDto);
-  }
+  const told = (query: string, count: number): Promise<readonly ManometerReadingDto[]> =>
+    streamed(bench, `rigs/loft/manometer?${query}`, count);
 
   it('streams numbered readings of the simulated manometer, and says that they are simulated', async () => {
     await put('loft', 0, weak);
-    const readings = await streamed('opening=0.5', 2);
+    const readings = await told('opening=0.5', 2);
     expect(readings.map(({ count, simulated, opening, stop }) => [count, simulated, opening, stop])).toEqual([
       [1, true, 0.5, false],
       [2, true, 0.5, false],
@@ -130,7 +109,7 @@ describe('suction over HTTP', () => {
     await put('loft', 0, weak);
     const readings: Reading[] = [];
     for (const query of ['opening=1', 'opening=0.6', 'opening=0.3', 'opening=0', 'opening=0.3&portClosed=true']) {
-      const [first] = await streamed(query, 1);
+      const [first] = await told(query, 1);
       readings.push(first!);
     }
     const found = calibrate({ system: rigSystem(weak), readings });

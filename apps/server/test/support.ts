@@ -2,6 +2,8 @@ import { DesignEntity } from '../src/db/entities/design-entity.js';
 import { DesignVersionEntity } from '../src/db/entities/design-version-entity.js';
 import { TrapEntity } from '../src/db/entities/trap-entity.js';
 import { mkdtempSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
@@ -45,7 +47,11 @@ const readRigs = rigReader(new URL('./rig-thread.mjs', import.meta.url));
 /** The real app over a real SQLite file in a folder of its own, built by the real migrations. */
 export async function openBench(
   tiles: MapTilesDto | null = null,
-  { database: given, clock = fixedClock(NOW) }: { readonly database?: Database; readonly clock?: Clock } = {},
+  {
+    database: given,
+    clock = fixedClock(NOW),
+    kind = 'own',
+  }: { readonly database?: Database; readonly clock?: Clock; readonly kind?: 'own' | 'demo' } = {},
 ): Promise<Bench> {
   const dataFolder = mkdtempSync(join(tmpdir(), 'yewridge-test-'));
   const database = given ?? (await Database.open(join(dataFolder, 'test.sqlite')));
@@ -55,13 +61,34 @@ export async function openBench(
     streams: new OpenStreams(),
     manometer: new SimulatedManometer(TRUTH, 1),
     log: pino({ level: 'silent' }),
-    workspace: { kind: 'own', name: 'Test', timeZone: 'Europe/Vienna', hemisphere: 'N', version: 'test', tiles },
+    workspace: { kind, name: 'Test', timeZone: 'Europe/Vienna', hemisphere: 'N', version: 'test', tiles },
     dataFolder,
     fileThreads,
     readRigs,
     webFolder: new URL('./web-sample', import.meta.url).pathname,
   });
   return { http: supertest(app), database, app, dataFolder };
+}
+
+/** The first events of a stream, as what they say. */
+export async function streamed<T>({ app }: Bench, path: string, count: number): Promise<readonly T[]> {
+  const server = createServer(app);
+  await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
+  const { port } = server.address() as AddressInfo;
+  const abort = new AbortController();
+  const response = await fetch(`http://127.0.0.1:${port}/api/v1/${path}`, { signal: abort.signal });
+  expect(response.headers.get('content-type')).toContain('text/event-stream');
+  let text = '';
+  const decoder = new TextDecoder();
+  for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) {
+    text += decoder.decode(chunk);
+    if (text.split('\n\n').length > count) break;
+  }
+  abort.abort();
+  server.closeAllConnections();
+  server.close();
+  const events = text.split('\n\n').slice(0, count);
+  return events.map((event) => JSON.parse(/data: (.*)/.exec(event)![1]!) as T);
 }
 
 export const sample = VELLMARK_DESIGNS[0]!.document;

@@ -2,6 +2,7 @@ import { designSchema } from './bench/design-schemas.js';
 import { trapSchemas } from './stores/trap-schemas.js';
 
 export { designSchema, saveDesignSchema } from './bench/design-schemas.js';
+export { probeQuerySchema } from './callouts/callout-schemas.js';
 export {
   calendarKeySchema,
   calendarPathSchema,

@@ -120,6 +120,7 @@ export class CallsService {
       today,
       sunsetMin: sun?.sunset ?? null,
       calls: bundles.map((one) => ({ ...one, where: this.where(one.call, places) })),
+      sites: places.map(({ id, name }) => ({ id, name })),
       layouts: new Map((await this.documents()).map(({ id, document }) => [id, document.layout])),
       kit: await this.#kit.at(this.database.versionOf(['kit']), () => this.rows('kit')),
       weather: await this.log.weather(weather),

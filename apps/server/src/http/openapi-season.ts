@@ -1,5 +1,6 @@
 import {
   recordFieldsSchema,
+  probeQuerySchema,
   recordIdSchema,
   recordPathSchema,
   ribbonQuerySchema,
@@ -184,6 +185,16 @@ export const seasonPaths = {
   '/callouts/{id}': {
     parameters: parameters('path', recordIdSchema),
     get: view('One call-out with all that was said of it', 'VALIDATION', 'NOT_FOUND'),
+  },
+  '/callouts/{id}/probe': {
+    parameters: [...parameters('path', recordIdSchema), ...parameters('query', probeQuerySchema)],
+    get: {
+      summary: 'Readings of the box at work, as server-sent events named "reading"; simulated, in the demo alone',
+      responses: {
+        200: { description: 'A stream that lasts until it is closed', content: { 'text/event-stream': {} } },
+        ...refusals('VALIDATION', 'NOT_FOUND'),
+      },
+    },
   },
   '/catches/board': { get: view('Every catch with where it stands, newest first') },
   '/catches/track': {

@@ -44,6 +44,22 @@ export interface CallRigDto {
   readonly heat: HeatQuestion;
 }
 
+/** Seconds since the job began by the reader's clock, and how many times faster than the world it goes. */
+export interface ProbeQuery {
+  readonly elapsed: number;
+  readonly pace: number;
+}
+/** What an instrument in the box says; SI. */
+export interface ProbeReadingDto {
+  /** s since the job began. */
+  readonly elapsed: number;
+  readonly boxTemp: number;
+  readonly tempRate: number;
+  /** Share of the screen under bees. */
+  readonly coverage: number;
+  readonly simulated: boolean;
+}
+
 /** Where a call-out is on the Earth, for the sun: its own coordinates, its site's, or the middle of all sites. */
 export interface CallWhereDto {
   readonly lat: number;
@@ -72,6 +88,8 @@ export interface CallsDto {
   /** Those that were called last first. */
   readonly calls: readonly CallDto[];
   readonly rigs: readonly CallRigDto[];
+  /** Sites that are placed, one of which a call may be at or near. */
+  readonly sites: readonly { readonly id: string; readonly name: string }[];
   /** What Stores holds for call-outs. */
   readonly kit: readonly RecordDto<'kit'>[];
   /** From some weeks ago to as far as it is foretold. */

@@ -33,6 +33,19 @@ export interface TrapSensor {
   readings(sinceHour: number): Promise<readonly TrapReading[]>;
 }
 
+export interface BoxReading {
+  /** K, K/s, and the share of the screen under bees. */
+  readonly boxTemp: number;
+  readonly tempRate: number;
+  readonly coverage: number;
+}
+/** A thermometer in the box of a bee vacuum, and an eye on its screen. */
+export interface BoxProbe {
+  readonly kind: InstrumentKind;
+  /** So many seconds after the job began; spells of suction in the same seconds. */
+  read(spells: readonly { readonly from: number; readonly to: number | null }[], seconds: number): BoxReading;
+}
+
 export interface BatteryMonitor {
   readonly kind: InstrumentKind;
   /** V, state of charge 0..1; `cutoff`: the pack has switched itself off. */

@@ -1,29 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import type { DeviceReadingDto } from '@yewridge/contract/devices';
+import { FakeSource } from '../streams/testing/fake-source';
 import { ReadingStream } from './reading-stream';
-
-/** An EventSource whose server is this test. */
-class FakeSource {
-  static readonly opened: FakeSource[] = [];
-  readonly #listeners = new Map<string, (event: { data: string }) => void>();
-  closed = false;
-
-  constructor(readonly address: string) {
-    FakeSource.opened.push(this);
-  }
-  addEventListener(name: string, listener: (event: { data: string }) => void): void {
-    this.#listeners.set(name, listener);
-  }
-  close(): void {
-    this.closed = true;
-  }
-  tell(...seqs: number[]): void {
-    for (const seq of seqs) this.#listeners.get('reading')?.({ data: JSON.stringify({ seq }) });
-  }
-  event(name: 'open' | 'error'): void {
-    this.#listeners.get(name)?.({ data: '' });
-  }
-}
 
 describe('the stream of readings on the screen', () => {
   const real = window.EventSource;
@@ -45,7 +23,7 @@ describe('the stream of readings on the screen', () => {
     const stream = TestBed.inject(ReadingStream);
     const listening = stream.after(7).subscribe(({ seq }: DeviceReadingDto) => heard.push(seq));
     expect(line().address).toContain('after=7');
-    line().tell(8, 9);
+    line().say({ seq: 8 }, { seq: 9 });
     line().event('error');
     expect(stream.lost()).toBe(true);
     expect(line().closed).toBe(true);
@@ -53,7 +31,7 @@ describe('the stream of readings on the screen', () => {
     expect(line().address).toContain('after=9');
     line().event('open');
     expect(stream.lost()).toBe(false);
-    line().tell(9, 10, 11);
+    line().say({ seq: 9 }, { seq: 10 }, { seq: 11 });
     expect(heard).toEqual([8, 9, 10, 11]);
     listening.unsubscribe();
     expect(line().closed).toBe(true);
@@ -75,11 +53,11 @@ describe('the stream of readings on the screen', () => {
   it('gives each listener all of it from where that listener stands', () => {
     const stream = TestBed.inject(ReadingStream);
     const first = stream.after(0).subscribe(({ seq }) => heard.push(seq));
-    line().tell(1, 2);
+    line().say({ seq: 1 }, { seq: 2 });
     const later: number[] = [];
     const second = stream.after(1).subscribe(({ seq }) => later.push(seq));
     expect(line().address).toContain('after=1');
-    line().tell(2, 3);
+    line().say({ seq: 2 }, { seq: 3 });
     expect(later).toEqual([2, 3]);
     expect(heard).toEqual([1, 2]);
     first.unsubscribe();

@@ -103,12 +103,19 @@ describe('what the sky and the clock say of a call', () => {
 describe('the lines of a call', () => {
   const fields = (lines: readonly { readonly field: string }[]): readonly string[] => lines.map(({ field }) => field);
   it('ask of a wall what is asked of walls, and of a swarm what is asked of swarms', () => {
-    expect(fields(aboutLines('structure'))).toContain('wiring');
-    expect(fields(aboutLines('hangingSwarm'))).not.toContain('wiring');
-    expect(fields(aboutLines('hangingSwarm'))).toContain('shakeable');
-    expect(fields(aboutLines('trapTooHeavy'))).toContain('trapMassKg');
+    expect(fields(aboutLines('structure', []))).toContain('wiring');
+    expect(fields(aboutLines('hangingSwarm', []))).not.toContain('wiring');
+    expect(fields(aboutLines('hangingSwarm', []))).toContain('shakeable');
+    expect(fields(aboutLines('trapTooHeavy', []))).toContain('trapMassKg');
     expect(fields(nestLines('groundOrBush'))).toEqual(['beesExpected']);
     expect(fields(nestLines('structure')).length).toBe(7);
+  });
+  it('offer our sites right after the place, where there are any', () => {
+    const sites = [{ id: 's1', name: 'Old weir' }];
+    const lines = aboutLines('structure', sites);
+    expect(fields(lines).slice(0, 3)).toEqual(['place', 'siteId', 'caller']);
+    expect(lines[1]!.choices).toEqual(sites);
+    expect(fields(aboutLines('structure', []))).not.toContain('siteId');
   });
   it('speed is asked where anything was sucked', () => {
     expect(fields(lossLines(callOut({}, { taken: {} })))).not.toContain('speedMps');

@@ -1,10 +1,11 @@
-import type { CallDto } from '@yewridge/contract/callouts';
+import type { CallDto, CallsDto } from '@yewridge/contract/callouts';
 import type { KeptLine } from '../../../shared/records/kept-fields';
 import { KIND_NAMES } from '../../../shared/calls/call-words';
 import { optionsOf } from '../../../shared/fields/pick';
 
 type Line = KeptLine<'callouts'> & { readonly for?: readonly string[] };
 const STRUCTURE = ['structure'];
+const NONE_OF_OURS = 'none of ours';
 const SWARM = ['hangingSwarm', 'groundOrBush'];
 
 /** Who rang, where it is, and what is seen: everything that was asked can be put right here. */
@@ -56,7 +57,16 @@ const linesFor = (lines: readonly Line[], kind: string): readonly KeptLine<'call
   lines.filter((line) => line.for?.includes(kind) ?? true);
 
 /** What is asked of such bees and of no others is left out for the others. */
-export const aboutLines = (kind: string): readonly KeptLine<'callouts'>[] => linesFor(ABOUT, kind);
+export function aboutLines(kind: string, sites: CallsDto['sites']): readonly KeptLine<'callouts'>[] {
+  const [place, ...rest] = linesFor(ABOUT, kind);
+  const near: KeptLine<'callouts'> = {
+    field: 'siteId',
+    says: 'at or near our site',
+    choices: sites,
+    unsaid: NONE_OF_OURS,
+  };
+  return place ? [place, ...(sites.length > 0 ? [near] : []), ...rest] : rest;
+}
 export const nestLines = (kind: string): readonly KeptLine<'callouts'>[] => linesFor(NEST, kind);
 
 /** What a job came to, so that it can count. */

@@ -1,4 +1,6 @@
-import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { ProbeQuery, ProbeReadingDto } from '@yewridge/contract/callouts';
 import {
   type Alarm,
   type BoxReading,
@@ -11,10 +13,14 @@ import {
 } from '@yewridge/core/callouts';
 import { secondsBetween } from '@yewridge/core/shared/calendar';
 import { ZERO_CELSIUS } from '@yewridge/core/shared/units';
+import { distinctUntilChanged, of, switchMap } from 'rxjs';
+import { ActOutbox } from '../../../shared/acts/act-outbox';
 import type { ChartPoint } from './live-chart';
 import { OpenCall } from './open-call';
+import { freshReading, probeReadings } from './probe-line';
 
 const COURSE_POINTS = 80;
+const AT_WORK: readonly string[] = ['collecting', 'paused', 'closing'];
 /** s: a box that never gets there in two hours. */
 const LONGEST_SHUT = 7200;
 
@@ -32,12 +38,34 @@ export class LiveJob {
     const one = this.#open.one();
     return one && jobProgress(one, this.#open.rig(), this.second());
   });
+  readonly #outbox = inject(ActOutbox);
+  readonly #where = computed((): ProbeQuery => ({
+    elapsed: this.state()?.elapsed ?? 0,
+    pace: this.#open.clock.speed(),
+  }));
+  /** The job whose probe is listened to: the server must know every spell of it. */
+  readonly #listening = computed(() => {
+    const one = this.#open.one();
+    const told = this.#outbox.waiting() === 0 && !this.#outbox.unreachable();
+    const on = this.simulated() && told && one !== null && AT_WORK.includes(one.call.state) && one.spells.length > 0;
+    return on ? `${one.call.id} ${this.#open.clock.speed()}` : null;
+  });
+  /** What the server's probe said last; without a signal the same stand-in is read on this device. */
+  readonly #sent = toSignal(
+    toObservable(this.#listening).pipe(
+      distinctUntilChanged(),
+      switchMap((on) => (on === null ? of(null) : probeReadings(on.split(' ')[0] ?? '', () => untracked(this.#where)))),
+    ),
+    { initialValue: null },
+  );
   readonly box = computed((): BoxReading | null => {
     const state = this.state();
     const typed = boxReading(this.#typed(), this.second());
     if (typed || !state) return typed;
     if (!this.simulated() || state.spells.length === 0) return null;
-    const { boxTemp, tempRate, coverage } = simulatedProbe({ spells: state.spells, seconds: state.elapsed });
+    const own = (): Pick<ProbeReadingDto, 'boxTemp' | 'tempRate' | 'coverage'> =>
+      simulatedProbe({ spells: state.spells, seconds: state.elapsed });
+    const { boxTemp, tempRate, coverage } = freshReading(this.#sent(), this.#where()) ?? own();
     return { temp: boxTemp, rate: tempRate, coverage, age: null };
   });
   readonly course = computed((): readonly ChartPoint[] => {

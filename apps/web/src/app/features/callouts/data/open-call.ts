@@ -27,6 +27,7 @@ export class OpenCall {
   readonly #id = signal<string | null>(null);
   readonly view = this.#store.view;
   readonly rigs = this.#store.rigs;
+  readonly all = computed((): readonly CallDto[] => this.#store.calls() ?? []);
 
   readonly one = computed(
     (): CallDto | null => this.#store.calls()?.find(({ call }) => call.id === this.#id()) ?? null,
@@ -64,8 +65,7 @@ export class OpenCall {
   /** What the keeper's own jobs of this kind took against the table. */
   readonly pace = computed(() => {
     const [one, all] = [this.one(), this.view.data()];
-    const calls = this.#store.calls() ?? [];
-    const logs = all ? jobLog(calls.map((call) => ({ ...call, place: placeOf(call, all) }))) : [];
+    const logs = all ? jobLog(this.all().map((call) => ({ ...call, place: placeOf(call, all) }))) : [];
     return logs.find(({ kind }) => kind === one?.call.kind) ?? null;
   });
   readonly kit = computed(() => {

@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
+import type { CallDto } from '@yewridge/contract/callouts';
 import type { Fields } from '@yewridge/contract/season';
 import { type CallQueenSign, honeyOf, lossOf } from '@yewridge/core/callouts';
 import { reasonSaid, verdictSaid, whomSaid, whomToCall } from '../../../shared/calls/call-words';
 import { Caution } from '../../../shared/layout/caution';
+import { fileName, saveBlob } from '../../../shared/print/save-blob';
 import { KeptFields } from '../../../shared/records/kept-fields';
-import { callLinks, catchLink } from '../../../shared/routes/paths';
+import { callLinks, catchLink, groundLink } from '../../../shared/routes/paths';
 import { capital } from '../../../shared/units/format';
 import { AskNext } from '../ui/ask-next';
 import { CallFrame } from '../ui/call-frame';
@@ -16,6 +18,7 @@ import { type TaskChange, signAct, taskAct, unsignAct } from '../data/call-acts'
 import { callAnswer } from '../data/call-answer';
 import { aboutLines, lossLines, nestLines } from '../data/call-lines';
 import { CALLER_TEXT } from '../data/caller-text';
+import { honeyLabel, honeyLabelPdf } from '../data/honey-label';
 import { OpenCall } from '../data/open-call';
 import { honeySaid, lossSaid } from '../data/taken-words';
 import { SIGN_NAMES } from '../data/work-words';
@@ -35,15 +38,22 @@ const BEFORE: readonly string[] = ['called', 'planned', 'onSite'];
 })
 export class CallPage {
   readonly id = input.required<string>();
+  /** Touched on the map. */
+  readonly lat = input<string>();
+  readonly lon = input<string>();
+
+  readonly #router = inject(Router);
   protected readonly open = inject(OpenCall);
   protected readonly callerText = CALLER_TEXT;
   protected readonly copied = signal(false);
+  protected readonly labelFailed = signal(false);
   protected readonly reasonSaid = reasonSaid;
   protected readonly catchLink = catchLink;
 
   readonly #kind = computed(() => this.open.one()?.call.kind ?? 'unknown');
-  protected readonly about = computed(() => aboutLines(this.#kind()));
+  protected readonly about = computed(() => aboutLines(this.#kind(), this.open.view.data()?.sites ?? []));
   protected readonly nest = computed(() => nestLines(this.#kind()));
+  protected readonly ground = groundLink();
   protected readonly links = computed(() => callLinks(this.id()));
   protected readonly answer = computed(() => {
     const [one, triage] = [this.open.one(), this.open.triage()];
@@ -85,6 +95,22 @@ export class CallPage {
         this.open.open(id);
       });
     });
+    effect(() => {
+      const one = this.open.one();
+      if (one !== null && this.lat() !== undefined) {
+        untracked(() => {
+          this.#touched(one);
+        });
+      }
+    });
+  }
+
+  /** The place that was touched becomes the call's, once: the address forgets it. */
+  #touched(one: CallDto): void {
+    const [lat, lon] = [Number(this.lat() ?? NaN), Number(this.lon() ?? NaN)];
+    if (!Number.isFinite(lat) || !Number.isFinite(lon)) return;
+    void this.#router.navigate([], { queryParams: {}, replaceUrl: true });
+    if (one.call.lat !== lat || one.call.lon !== lon) this.say({ lat, lon }, 'the place on the map');
   }
 
   protected say(change: Partial<Fields<'callouts'>>, says: string): void {
@@ -108,6 +134,18 @@ export class CallPage {
   protected mark(change: TaskChange): void {
     const one = this.open.one();
     if (one) this.open.do(taskAct(one, change, REUNITE_NAMES[change.code]));
+  }
+
+  protected async saveLabel(): Promise<void> {
+    const one = this.open.one();
+    const label = one && honeyLabel(one);
+    if (!one || !label) return;
+    try {
+      saveBlob(await honeyLabelPdf(label), `honey-${fileName(one.call.place)}.pdf`);
+      this.labelFailed.set(false);
+    } catch {
+      this.labelFailed.set(true);
+    }
   }
 
   protected async copy(): Promise<void> {

@@ -10,7 +10,7 @@ import type { ActDto } from '@yewridge/contract/season';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { CallsWaiting } from '../../../shared/calls/calls-waiting';
 import { DAY_PROVIDERS } from '../../../shared/fields/day-adapter';
-import { callOut, callsDto, piece, sign, spell } from '../testing/calls';
+import { callOut, callsDto, kept, piece, sign, spell } from '../testing/calls';
 import { CallPage } from './call-page';
 import { CallsPage } from './calls-page';
 import { LeavingPage } from './leaving-page';
@@ -134,6 +134,41 @@ describe('pages of a call-out', () => {
       until: '2026-05-15T09:00',
       plannedFor: '2026-05-15T09:00',
     });
+  });
+
+  it('a place touched on the map is the call’s once, and the address forgets it', async () => {
+    const touched = async (call: CallDto): Promise<void> => {
+      fixture = TestBed.createComponent(CallPage);
+      for (const [name, value] of Object.entries({ id: 'c1', lat: '47.412345', lon: '13.2' })) {
+        fixture.componentRef.setInput(name, value);
+      }
+      fixture.detectChanges();
+      for (const asked of http.match('/api/v1/workspace')) asked.flush(WORKSPACE);
+      for (const asked of http.match('/api/v1/callouts')) asked.flush(callsDto([call]));
+      await fixture.whenStable();
+    };
+    await touched(callOut());
+    expect(meant()).toEqual({ lat: 47.412345, lon: 13.2 });
+    expect(went.calls.mostRecent().args[1]).toEqual({ queryParams: {}, replaceUrl: true });
+    const map = [...element().querySelectorAll('a')].find(({ textContent }) => /on the map/.test(textContent))!;
+    expect(map.getAttribute('href')).toBe('/ground?call=c1');
+  });
+
+  it('the list before leaving says what Stores has of it', async () => {
+    fixture = TestBed.createComponent(LeavingPage);
+    fixture.componentRef.setInput('id', 'c1');
+    fixture.detectChanges();
+    for (const asked of http.match('/api/v1/workspace')) asked.flush(WORKSPACE);
+    const swarm = callOut({ kind: 'hangingSwarm', state: 'planned', persons: 2 });
+    const suits = kept('kit', 'k1', { code: 'suit', count: 2, lent: 1, lentTo: 'Alma' });
+    for (const asked of http.match('/api/v1/callouts')) asked.flush(callsDto([swarm], { kit: [suits] }));
+    await fixture.whenStable();
+    const line = [...element().querySelectorAll('yw-code-ticks li')].find(({ textContent }) =>
+      textContent.includes('Veils and suits'),
+    )!;
+    expect(line.textContent).toContain('1 of 2 here, 1 lent to Alma');
+    expect(line.querySelector('.warns')).not.toBeNull();
+    expect(text()).toMatch(/Stores counts 1 of these \d+:/);
   });
 
   it('eggs settle it once the dead are counted', async () => {

@@ -5,6 +5,7 @@ import { fileName, saveBlob } from '../../../shared/print/save-blob';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { OpenCall } from '../data/open-call';
+import { pastCosts } from '../data/past-costs';
 import { ownersReport, reportPdf } from '../data/report';
 import { CallFrame } from '../ui/call-frame';
 
@@ -37,6 +38,9 @@ const LINES: readonly KeptLine<'callouts'>[] = [
               [kept]="one.call"
               (said)="say($event.change, $event.act)"
             />
+            @if (costs(); as says) {
+              <p class="note">{{ says }}</p>
+            }
             @if (of(); as photo) {
               <h2>Photos</h2>
               <p class="note">Tick those that go on the page, two at most.</p>
@@ -100,6 +104,11 @@ export class ReportPage {
   protected readonly of = computed(() => {
     const catchId = this.open.one()?.call.catchId ?? null;
     return catchId === null ? null : ({ field: 'catchId', id: catchId } as const);
+  });
+  /** What other jobs took: nothing of it is in the report. */
+  protected readonly costs = computed(() => {
+    const one = this.open.one();
+    return one && pastCosts(this.open.all(), one);
   });
   protected readonly report = computed(() => {
     const one = this.open.one();

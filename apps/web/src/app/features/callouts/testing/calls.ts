@@ -77,6 +77,7 @@ export const callsDto = (calls: readonly CallDto[], change: Partial<CallsDto> = 
   calls,
   rigs: [rig()],
   kit: [],
+  sites: [{ id: 's1', name: 'Old weir' }],
   weather: [],
   ...change,
 });

@@ -17,6 +17,7 @@ import { KeyMap } from '../../../shared/keys/key-map';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import {
+  callLink,
   catchLink,
   hangLink,
   newCatchLink,
@@ -50,6 +51,8 @@ export class GroundPage {
   readonly find = input<string>();
   /** The place of a swarm is wanted, to log its catch. */
   readonly swarm = input<string>();
+  /** The place of a call is wanted: its id. */
+  readonly call = input<string>();
 
   readonly #api = inject(GroundApi);
   readonly #router = inject(Router);
@@ -61,7 +64,16 @@ export class GroundPage {
   protected readonly tiles = computed(() => this.#workspace()?.tiles ?? null);
   protected readonly layers = signal<readonly MapLayerWholeDto[]>([]);
   protected readonly shows = signal(ALL_SHOWN);
-  protected readonly placing = linkedSignal(() => this.swarm() !== undefined);
+  /** Who asked for a place, and where it goes. */
+  readonly #wanted = computed(() => {
+    const call = this.call();
+    if (call !== undefined) return { says: 'Touch where the call is', link: callLink(call) };
+    return this.swarm() === undefined ? null : { says: 'Touch where the swarm hung', link: newCatchLink() };
+  });
+  protected readonly placing = linkedSignal(() => this.#wanted() !== null);
+  protected readonly placeWords = computed(() =>
+    this.placing() ? (this.#wanted()?.says ?? 'Touch the place') : 'Place on the map',
+  );
   protected readonly links = { newSite: newSiteLink(), hang: hangLink() };
   protected readonly visitLink = visitLink;
   protected readonly siteLink = siteLink;
@@ -134,7 +146,7 @@ export class GroundPage {
 
   protected place({ lat, lon }: MapPlace): void {
     this.placing.set(false);
-    const to = this.swarm() === undefined ? newSiteLink() : newCatchLink();
+    const to = this.#wanted()?.link ?? newSiteLink();
     void this.#router.navigate([...to], { queryParams: { lat: lat.toFixed(6), lon: lon.toFixed(6) } });
   }
 

@@ -8,9 +8,10 @@ import type {
   RigVersionDto,
 } from '@yewridge/contract/suction';
 import type { Rig } from '@yewridge/core/suction';
-import { Observable } from 'rxjs';
+import type { Observable } from 'rxjs';
 import { KeptApi } from '../../../shared/documents/kept-api';
 import { failuresInWords } from '../../../shared/http/api-failure';
+import { serverReadings } from '../../../shared/streams/server-events';
 
 @Injectable({ providedIn: 'root' })
 export class RigsApi extends KeptApi<Rig> {
@@ -30,27 +31,11 @@ export class RigsApi extends KeptApi<Rig> {
 
   /** Readings of the manometer as they come, for as long as somebody listens. Errors when the stream cannot be opened. */
   manometer(id: string, { opening, portClosed }: GateSettingDto): Observable<ManometerReadingDto> {
-    return this.#readings(`${id}/manometer?opening=${opening}&portClosed=${portClosed}`);
+    return serverReadings(`${this.address}/${id}/manometer?opening=${opening}&portClosed=${portClosed}`);
   }
 
   /** Minutes of the battery's monitor while the rig runs; errors when there is none. */
   battery(id: string): Observable<BatteryReadingDto> {
-    return this.#readings(`${id}/battery`);
-  }
-
-  #readings<T>(path: string): Observable<T> {
-    return new Observable((listener) => {
-      const source = new EventSource(`${this.address}/${path}`);
-      source.addEventListener('reading', ({ data }: MessageEvent<string>) => {
-        listener.next(JSON.parse(data) as T);
-      });
-      source.addEventListener('error', () => {
-        // A dropped link reconnects by itself; a stream that was refused stays closed.
-        if (source.readyState === EventSource.CLOSED) listener.error(new Error('The instrument cannot be read.'));
-      });
-      return () => {
-        source.close();
-      };
-    });
+    return serverReadings(`${this.address}/${id}/battery`);
   }
 }
