@@ -197,5 +197,6 @@ describe('the rules of the record, at their days', () => {
     expect(await sent(put('photos', 'f1', photo))).toBe('RULE siteId');
     expect(await sent(put('photos', 'f2', { ...photo, siteId: 's', deploymentId: 'stay' }))).toBe('RULE siteId');
     expect(await sent(put('photos', 'f3', { ...photo, siteId: 's' }))).toBe('kept');
+    expect(await sent(put('photos', 'f4', { ...photo, siteId: 's', calloutId: 'none' }))).toBe('RULE siteId');
   });
 });

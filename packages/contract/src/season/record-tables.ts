@@ -177,6 +177,7 @@ export const RECORD_TABLES = {
     deploymentId: link('deployments'),
     catchId: link('catches'),
     notes,
+    calloutId: link('callouts'),
   },
   phenology: {
     species: must(text(NAME)),

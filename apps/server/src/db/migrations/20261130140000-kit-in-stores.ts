@@ -1,6 +1,8 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 import { rebuildTable } from './rebuild-table.js';
 
+type Edit = readonly [before: string, after: string];
+const back = (edits: readonly Edit[]): readonly Edit[] => edits.map(([before, after]) => [after, before]);
 const DAY = '[0-9][0-9][0-9][0-9]-[0-9][0-9]-[0-9][0-9]';
 const CODES = `'beeBox', 'spareBox', 'combBox', 'frameBrood', 'frameHoney', 'frameEmpty', 'bands', 'broodCover', 'bucket', 'disposalBucket', 'bucketLid', 'boxLid', 'mesh', 'cage', 'sheet', 'strap', 'suit', 'gloves', 'smoker', 'water', 'brush', 'headlamp', 'source', 'hose', 'nozzle', 'tape', 'rag', 'battery', 'rcd', 'generator', 'ladder', 'hoist', 'cordon', 'detector', 'mask', 'knife', 'pryBar', 'saw', 'driver', 'closure', 'firstAid', 'phone'`;
 const KIT: readonly string[] = [
@@ -36,21 +38,32 @@ const STRICTER = MINUTES.map(
     ] as const,
 );
 
-/** What lies in Stores for call-outs; and times of a call-out as times. */
+const PHOTOS = [
+  [`"notes" text,\n`, `"notes" text,\n    "callout_id" text,\n`],
+  [
+    'CONSTRAINT "fk_photos_site_id" FOREIGN KEY',
+    `CONSTRAINT "fk_photos_callout_id" FOREIGN KEY ("callout_id") REFERENCES "callouts" ("id") ON DELETE RESTRICT ON UPDATE NO ACTION,
+    CONSTRAINT "fk_photos_site_id" FOREIGN KEY`,
+  ],
+] as const;
+
+/** What lies in Stores for call-outs; times of a call-out as times; and photos of one. */
 export class KitInStores20261130140000 implements MigrationInterface {
   readonly name = 'KitInStores20261130140000';
 
   async up(runner: QueryRunner): Promise<void> {
     for (const statement of KIT) await runner.query(statement);
     await rebuildTable(runner, 'callouts', STRICTER);
+    await rebuildTable(runner, 'photos', PHOTOS);
+    await runner.query(`CREATE INDEX "ix_photos_callout_id" ON "photos" ("callout_id")`);
   }
 
+  /** Photos of call-outs have no place in the version before. */
   async down(runner: QueryRunner): Promise<void> {
-    await rebuildTable(
-      runner,
-      'callouts',
-      STRICTER.map(([before, after]) => [after, before] as const),
-    );
+    await runner.query(`DELETE FROM "photos" WHERE "callout_id" IS NOT NULL`);
+    await runner.query(`DROP INDEX "ix_photos_callout_id"`);
+    await rebuildTable(runner, 'photos', back(PHOTOS));
+    await rebuildTable(runner, 'callouts', back(STRICTER));
     await runner.query('DROP TABLE "kit"');
   }
 }

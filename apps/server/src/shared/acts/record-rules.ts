@@ -108,8 +108,8 @@ const RULES: Partial<Record<TableName, Rule>> = {
     }
   },
   photos: (context, row) => {
-    const of = ['siteId', 'deploymentId', 'catchId'].filter((field) => row[field] !== null);
-    if (of.length !== 1) refuse(context, 'siteId', 'a photo is of one thing: a site, a stay or a catch');
+    const of = ['siteId', 'deploymentId', 'catchId', 'calloutId'].filter((field) => row[field] !== null);
+    if (of.length !== 1) refuse(context, 'siteId', 'a photo is of one thing: a site, a stay, a catch or a call-out');
     return Promise.resolve();
   },
   steps: (context, row) => {

@@ -26,7 +26,7 @@ const QUALITY = 0.82;
 
 /** What a photo is of. */
 export interface PhotoOf {
-  readonly field: 'siteId' | 'deploymentId' | 'catchId';
+  readonly field: 'siteId' | 'deploymentId' | 'catchId' | 'calloutId';
   readonly id: string;
 }
 
@@ -51,7 +51,7 @@ async function smaller(file: Blob): Promise<Blob> {
   });
 }
 
-/** Photos of one site, stay or catch: looked at, taken, and put into the bin. */
+/** Photos of one site, stay, catch or call-out: looked at, taken, and put into the bin. */
 @Component({
   selector: 'yw-photo-strip',
   imports: [MatCheckboxModule],

@@ -7,6 +7,7 @@ import { reasonSaid, verdictSaid, whomSaid, whomToCall } from '../../../shared/c
 import { Caution } from '../../../shared/layout/caution';
 import { fileName, saveBlob } from '../../../shared/print/save-blob';
 import { KeptFields } from '../../../shared/records/kept-fields';
+import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { callLinks, catchLink, groundLink } from '../../../shared/routes/paths';
 import { capital } from '../../../shared/units/format';
 import { AskNext } from '../ui/ask-next';
@@ -30,7 +31,7 @@ const BEFORE: readonly string[] = ['called', 'planned', 'onSite'];
 /** One call-out: what to ask, whether to go, what to do next, and what became of the bees. */
 @Component({
   selector: 'yw-call-page',
-  imports: [AskNext, CallFrame, CallMoves, CallSteps, Caution, KeptFields, QueenPanel, RouterLink],
+  imports: [AskNext, CallFrame, CallMoves, CallSteps, Caution, KeptFields, PhotoStrip, QueenPanel, RouterLink],
   providers: [OpenCall],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './call-page.html',

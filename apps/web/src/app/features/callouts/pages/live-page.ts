@@ -16,6 +16,7 @@ import type { Fields } from '@yewridge/contract/season';
 import { codesIn, workOrder } from '@yewridge/core/callouts';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import { Failed, Waiting } from '../../../shared/layout/states';
+import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { callLink } from '../../../shared/routes/paths';
 import { beesText } from '../../../shared/units/format';
 import { SizeField } from '../../../shared/units/size-field';
@@ -56,6 +57,7 @@ const BOX_RANGE = { min: 253.15, max: 343.15 } as const;
     LiveTaps,
     MatExpansionModule,
     MatSlideToggleModule,
+    PhotoStrip,
     RouterLink,
     SizeField,
     Waiting,

@@ -41,10 +41,12 @@ const LINES: readonly KeptLine<'callouts'>[] = [
             @if (costs(); as says) {
               <p class="note">{{ says }}</p>
             }
-            @if (of(); as photo) {
-              <h2>Photos</h2>
-              <p class="note">Tick those that go on the page, two at most.</p>
-              <yw-photo-strip choosable [of]="photo" (chosen)="photos.set($event)" />
+            <h2>Photos</h2>
+            <p class="note">Tick those that go on the page, two at most.</p>
+            <yw-photo-strip choosable [of]="{ field: 'calloutId', id: id() }" (chosen)="photos.set($event)" />
+            @if (ofCatch(); as photo) {
+              <p class="note">Of the catch it became:</p>
+              <yw-photo-strip choosable [of]="photo" (chosen)="caughtPhotos.set($event)" />
             }
           </section>
           <article class="sheet" aria-label="The report">
@@ -100,8 +102,9 @@ export class ReportPage {
   readonly #workspace = inject(WorkspaceStore).workspace;
   protected readonly lines = LINES;
   protected readonly photos = signal<readonly string[]>([]);
+  protected readonly caughtPhotos = signal<readonly string[]>([]);
   protected readonly failed = signal(false);
-  protected readonly of = computed(() => {
+  protected readonly ofCatch = computed(() => {
     const catchId = this.open.one()?.call.catchId ?? null;
     return catchId === null ? null : ({ field: 'catchId', id: catchId } as const);
   });
@@ -130,7 +133,7 @@ export class ReportPage {
 
   protected async save(): Promise<void> {
     try {
-      const photos = await Promise.all(this.photos().map(dataAddress));
+      const photos = await Promise.all([...this.photos(), ...this.caughtPhotos()].map(dataAddress));
       const pdf = await reportPdf(this.report(), this.#workspace()?.name ?? '', photos);
       saveBlob(pdf, `report-${fileName(this.open.one()?.call.place ?? 'call')}.pdf`);
       this.failed.set(false);

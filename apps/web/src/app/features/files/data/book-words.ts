@@ -62,7 +62,7 @@ const HEADS: Readonly<Record<TableName, readonly string[]>> = {
   catches: ['foundOn', 'deploymentId', 'place'],
   steps: ['catchId', 'code', 'state'],
   followups: ['on', 'kind', 'catchId'],
-  photos: ['takenOn', 'deploymentId', 'siteId', 'catchId'],
+  photos: ['takenOn', 'deploymentId', 'siteId', 'catchId', 'calloutId'],
   phenology: ['on', 'species', 'stage'],
   weather: ['date'],
   combs: ['name', 'drawnYear'],
