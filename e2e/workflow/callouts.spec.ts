@@ -81,7 +81,7 @@ test.describe('call-outs on a telephone', () => {
     await calls.write('people', '2');
     const kit = page.getByRole('list', { name: 'What to take' });
     await kit.getByRole('checkbox', { name: /Residual-current device/ }).check();
-    await kit.getByRole('checkbox', { name: 'Hose', exact: true }).check();
+    await kit.getByRole('checkbox', { name: /^Hose here/ }).check();
     await expect(page.getByRole('heading', { name: /2 of \d+ packed/ })).toBeVisible();
     await page.getByRole('link', { name: 'Back to the call' }).tap();
     await calls.tap('On my way');

@@ -251,3 +251,42 @@ export type {
   Point,
   View,
 } from './drawing/scene.js';
+export {
+  fingersOver,
+  type Joint,
+  JOINTS,
+  type Part,
+  PART_COMPONENTS,
+  type PartComponent,
+  type PartInput,
+  type PartMaterial,
+  partsFor,
+} from './workshop/parts.js';
+export { l2Bound } from './workshop/l2-bound.js';
+export { type BoardCut, type BoardPlan, cutBoards, type CutBoard } from './workshop/cut-boards.js';
+export type {
+  BoardPieceAsked,
+  BoardsAsked,
+  SheetPieceAsked,
+  SheetsAsked,
+  StockAsked,
+} from './workshop/cutting-input.js';
+export { cutSheets, type SheetPlace, type SheetPlan } from './workshop/cut-sheets.js';
+export {
+  checkBoardPlan,
+  checkSheetPlan,
+  isGuillotine,
+  offcutLength,
+  type PlanCheck,
+} from './workshop/plan-checkers.js';
+export {
+  DRAWING_LAYERS,
+  type DrawingDimension,
+  type DrawingEntity,
+  type DrawingLayer,
+  type ElevationAsked,
+  type FrontElevation,
+  frontElevation,
+} from './workshop/front-elevation.js';
+export { toDxf } from './workshop/dxf.js';
+export { type Paper, PAPERS, tilePages, type Tiling } from './workshop/tile-pages.js';

@@ -31,7 +31,9 @@ import { ActOutbox } from './act-outbox';
         >
       </p>
     }
-    @if (outbox.last(); as last) {
+    @if (outbox.saidOnPage()) {
+      <!-- The page says itself what was kept, and has the way back. -->
+    } @else if (outbox.last(); as last) {
       <div class="last" role="status">
         <p>
           {{ last.says }}, {{ last.waiting ? (outbox.onlyHere() ? 'on its way' : 'kept on this device') : 'kept' }}.

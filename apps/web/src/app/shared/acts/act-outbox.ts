@@ -88,6 +88,8 @@ export class ActOutbox {
   readonly waiting = computed(() => this.#queue.now().length);
   readonly unreachable = this.#unreachable.now;
   readonly last = this.#last.now;
+  /** The page that is open says itself what was kept, and takes it back: nothing need stand over it. */
+  readonly saidOnPage = signal(false);
   readonly refused = this.#refused.now;
   /** What the server could not take, however often it was asked: kept here until the keeper sends it again or lets it go. */
   readonly aside = computed((): readonly RefusedAct[] => this.#aside.now());

@@ -234,6 +234,8 @@ describe('pages of a call-out', () => {
 
   it('work starts with every caution ticked, and not before', async () => {
     await open(LivePage, [callOut({ state: 'onSite', arrivedAt: '2026-05-14T18:15', rigId: 'loft' })], 'c1');
+    // Its own Undo is among the taps: no bar stands over them, and it is there again on the next page.
+    expect(TestBed.inject(ActOutbox).saidOnPage()).toBeTrue();
     await press(/^Start/);
     expect(done).toEqual([]);
     const loader = TestbedHarnessEnvironment.loader(fixture);
@@ -241,6 +243,12 @@ describe('pages of a call-out', () => {
     await press(/^Start/);
     expect(meant()).toEqual(jasmine.objectContaining({ state: 'collecting' }));
     expect(String(meant()['cautions'])).toContain('box-heat');
+  });
+
+  it('the bar of what was kept stands again once the work is left', async () => {
+    await open(LivePage, [callOut({ state: 'onSite' })], 'c1');
+    fixture.destroy();
+    expect(TestBed.inject(ActOutbox).saidOnPage()).toBeFalse();
   });
 
   it('at work a spell that runs is stopped before anything is closed', async () => {

@@ -142,7 +142,13 @@ export class LivePage {
   });
 
   constructor() {
-    this.open.clock.watch(inject(DestroyRef));
+    const owner = inject(DestroyRef);
+    this.open.clock.watch(owner);
+    // The taps hold an Undo of their own, and the head says what is kept.
+    this.outbox.saidOnPage.set(true);
+    owner.onDestroy(() => {
+      this.outbox.saidOnPage.set(false);
+    });
     keepAwake();
     effect(() => {
       const id = this.id();
