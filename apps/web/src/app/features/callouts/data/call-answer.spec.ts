@@ -4,7 +4,8 @@ import { callOut, callsDto, NOW, piece, rig, sign, spell } from '../testing/call
 import { callAnswer, moveFault, startBy } from './call-answer';
 import { aboutLines, lossLines, nestLines } from './call-lines';
 import { closingOf } from './closing';
-import { heatSaid } from './heat-words';
+import { heatSaid, restSaid } from './heat-words';
+import { otherSchool } from './other-school';
 import { kindCells, paceSaid } from './log-words';
 import { honeySaid, lossSaid } from './taken-words';
 import { callPlan, skyOn } from './call-plan';
@@ -167,6 +168,27 @@ describe('how long a box bears its bees', () => {
       'Box with its mesh open: not warm within two hours; shut: move it within 9 min. Shade and water outside in any case.',
     ]);
     expect(heatSaid({ shut: clock(300, false), mesh: clock(900) }).at(-1)).toContain('does not bear the road');
+  });
+  it('go on while it rests, with how long it has stood', () => {
+    const stood = (since: string | null): string => restSaid({ shut: clock(599), mesh: clock(null) }, since, NOW)[0]!;
+    expect(stood('2026-05-14T17:31')).toBe('It has stood 49 min.');
+    expect(stood('2026-05-14T16:20')).toBe('It has stood 2 h 0 min.');
+    expect(stood('2026-05-14T19:00')).toBe('It has stood 0 min.');
+    expect(stood(null)).toContain('Box with its mesh open');
+  });
+});
+
+describe('the words of the other school', () => {
+  const task = (code: string, reason: string) => ({ code, reason }) as never;
+  it('say what it gains, by what this plan does', () => {
+    const said = (tasks: readonly never[], notes: readonly string[] = []): string =>
+      otherSchool({ tasks, notes: notes as never }).join(' ');
+    expect(said([task('join', 'clustered')])).toContain('same evening: one trip less');
+    expect(said([task('join', 'brood-holds')])).toContain('rest a night first');
+    expect(said([task('restraintIn', 'cage')])).toContain('foreign brood may bring disease');
+    expect(said([], ['offer-brood'])).toContain('no foreign brood');
+    expect(said([task('restraintIn', 'cage')], ['offer-brood'])).not.toContain('by an excluder');
+    expect(said([task('rest', 'cool-dark')])).toBe('');
   });
 });
 

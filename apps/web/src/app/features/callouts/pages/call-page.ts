@@ -19,6 +19,7 @@ import { type TaskChange, signAct, taskAct, unsignAct } from '../data/call-acts'
 import { callAnswer } from '../data/call-answer';
 import { aboutLines, lossLines, nestLines } from '../data/call-lines';
 import { CALLER_TEXT } from '../data/caller-text';
+import { restSaid } from '../data/heat-words';
 import { honeyLabel, honeyLabelPdf } from '../data/honey-label';
 import { OpenCall } from '../data/open-call';
 import { honeySaid, lossSaid } from '../data/taken-words';
@@ -26,6 +27,7 @@ import { SIGN_NAMES } from '../data/work-words';
 import { REUNITE_NAMES } from '../../../shared/calls/call-words';
 
 const AFTER: readonly string[] = ['closed', 'resting', 'reunited', 'settled', 'united', 'lost'];
+const AT_REST: readonly string[] = ['closed', 'resting'];
 const BEFORE: readonly string[] = ['called', 'planned', 'onSite'];
 
 /** One call-out: what to ask, whether to go, what to do next, and what became of the bees. */
@@ -78,6 +80,13 @@ export class CallPage {
   });
   protected readonly before = computed(() => BEFORE.includes(this.open.one()?.call.state ?? ''));
   protected readonly after = computed(() => AFTER.includes(this.open.one()?.call.state ?? ''));
+  /** The heat clock goes on while bees are shut in: what the box bears, and how long it has stood. */
+  protected readonly atRest = computed(() => {
+    const one = this.open.one();
+    const heat = this.open.time()?.heat;
+    if (!one || !heat || !AT_REST.includes(one.call.state)) return [];
+    return restSaid(heat, this.open.still(), this.open.now());
+  });
   protected readonly losses = computed(() => lossLines(this.open.one()));
   protected readonly loss = computed(() => {
     const one = this.open.one();

@@ -5,6 +5,7 @@ import { stateWords, type StepLine, StepList, type StepMarked } from '../../../s
 import { plainReason, stepSpan } from '../../../shared/season/step-words';
 import type { TaskChange } from '../data/call-acts';
 import type { CallPlan } from '../data/call-plan';
+import { otherSchool } from '../data/other-school';
 import { PLAN_NOTES } from '../data/work-words';
 
 /** The steps of a colony that was taken, each with its reason, and what to mind besides. */
@@ -49,7 +50,10 @@ export class CallSteps {
       says: stateWords(step),
     })),
   );
-  protected readonly notes = computed(() => this.plan().plan.notes.map((note) => PLAN_NOTES[note] ?? note));
+  protected readonly notes = computed(() => [
+    ...this.plan().plan.notes.map((note) => PLAN_NOTES[note] ?? note),
+    ...otherSchool(this.plan().plan),
+  ]);
 
   /** With what was planned, which a mark keeps. */
   protected mark(change: StepMarked<ReuniteCode>): void {
