@@ -182,7 +182,7 @@ describe('the words of the other school', () => {
   const task = (code: string, reason: string) => ({ code, reason }) as never;
   it('say what it gains, by what this plan does', () => {
     const said = (tasks: readonly never[], notes: readonly string[] = []): string =>
-      otherSchool({ tasks, notes: notes as never }).join(' ');
+      otherSchool({ tasks, notes: notes }).join(' ');
     expect(said([task('join', 'clustered')])).toContain('same evening: one trip less');
     expect(said([task('join', 'brood-holds')])).toContain('rest a night first');
     expect(said([task('restraintIn', 'cage')])).toContain('foreign brood may bring disease');
