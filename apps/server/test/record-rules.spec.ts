@@ -197,6 +197,10 @@ describe('the rules of the record, at their days', () => {
     expect(await sent(put('photos', 'f1', photo))).toBe('RULE siteId');
     expect(await sent(put('photos', 'f2', { ...photo, siteId: 's', deploymentId: 'stay' }))).toBe('RULE siteId');
     expect(await sent(put('photos', 'f3', { ...photo, siteId: 's' }))).toBe('kept');
-    expect(await sent(put('photos', 'f4', { ...photo, siteId: 's', calloutId: 'none' }))).toBe('RULE siteId');
+    const call = { calledAt: '2026-04-20T10:00', place: 'Mill', kind: 'unknown', state: 'called' } as const;
+    const asked = { poison: 'unknown', permission: 'unknown' } as const;
+    expect(await sent(put('callouts', 'k', { ...call, ...asked }))).toBe('kept');
+    expect(await sent(put('photos', 'f4', { ...photo, siteId: 's', calloutId: 'k' }))).toBe('RULE siteId');
+    expect(await sent(put('photos', 'f5', { ...photo, calloutId: 'k' }))).toBe('kept');
   });
 });

@@ -25,7 +25,6 @@ import { RigEntity } from '../db/entities/rig-entity.js';
 import { AppError } from '../http/app-error.js';
 import { Remembered } from '../shared/remembered/remembered.js';
 import { RememberedBy } from '../shared/remembered/remembered-by.js';
-import type { View } from '../shared/remembered/view.js';
 import { middleOf } from '../shared/season-clock/season-clock.js';
 import { localSun } from '../shared/season-log/local-sun.js';
 import { groupedBy, type PlaceLine, type SeasonLog } from '../shared/season-log/season-log.js';
@@ -49,7 +48,9 @@ interface CallsSeen extends Omit<CallsDto, 'rigs'> {
 
 /** Call-outs with everything that was said of them, and what of them asks for a keeper today. */
 export class CallsService {
-  readonly #seen: View<CallsSeen>;
+  readonly #seen = new Remembered<CallsSeen>();
+  readonly #today = new Remembered<readonly CallDayDto[]>();
+  readonly #track = new Remembered<readonly CallTrackRow[]>();
   readonly #rigs = new RememberedBy<CallRigDto>(MOST_RIGS);
   /** Read once until one of their tables is written. */
   readonly #bundles = new Remembered<readonly Bundle[]>();
@@ -62,9 +63,7 @@ export class CallsService {
     private readonly database: Database,
     private readonly log: SeasonLog,
     private readonly readRigs: RigReader,
-  ) {
-    this.#seen = log.view();
-  }
+  ) {}
 
   /** One and the same answer as long as nothing is written. */
   async all(): Promise<CallsDto> {
@@ -77,8 +76,13 @@ export class CallsService {
     return this.#last.answer;
   }
 
+  /** A look at a trap changes nothing of a call-out: what is worked out holds until the minute or one of these tables changes. */
+  private moment(): string {
+    return `${this.log.minute()} ${this.database.versionOf([...TABLES, 'kit', 'sites', 'weather'])}`;
+  }
+
   private seen(): Promise<CallsSeen> {
-    return this.#seen.ask(() => this.read());
+    return this.#seen.at(this.moment(), () => this.read());
   }
 
   /** @throws AppError `NOT_FOUND`. */
@@ -90,12 +94,12 @@ export class CallsService {
 
   /** Those that wait for an answer, and those whose steps are to come. */
   today(): Promise<readonly CallDayDto[]> {
-    return this.recent(dayOf);
+    return this.#today.at(this.moment(), () => this.recent(dayOf));
   }
 
   /** Colonies in hand, each along its days. */
   track(): Promise<readonly CallTrackRow[]> {
-    return this.recent(trackRowOf);
+    return this.#track.at(this.moment(), () => this.recent(trackRowOf));
   }
 
   private async recent<T>(of: (one: CallDto, all: CallsSeen) => T | null): Promise<readonly T[]> {

@@ -13,11 +13,15 @@ import { IsNull, MoreThanOrEqual, Not } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { AppError } from '../http/app-error.js';
+import { RememberedBy } from '../shared/remembered/remembered-by.js';
 import type { View } from '../shared/remembered/view.js';
 import { groupedBy, type SeasonLog } from '../shared/season-log/season-log.js';
 import { nightsAround } from '../shared/season-log/local-sun.js';
 import { PLAN_DAYS, planOf, planSources, type PlanSources, trackOf } from './plans.js';
 
+/** What a board is made of; built traps count as what may be written without being said. */
+const BOARD_TABLES = ['catches', 'followups', 'deployments', 'sites', 'callouts'] as const;
+const MOST_BOARDS = 8;
 const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
 
 /** Its steps may go on: neither settled nor lost, and not so old that no weather counts any more. */
@@ -30,7 +34,7 @@ function liveCard({ stage, caught, calloutId }: CatchCardDto, today: IsoDate): b
 /** Every catch with where it stands, newest first. */
 export class CatchesService {
   readonly #plans: View<readonly CatchPlanDto[]>;
-  readonly #board: View<CatchBoardDto>;
+  readonly #board = new RememberedBy<CatchBoardDto>(MOST_BOARDS);
   readonly #track: View<CatchTrackDto>;
 
   constructor(
@@ -39,7 +43,6 @@ export class CatchesService {
     private readonly calls: () => Promise<readonly CallTrackRow[]>,
   ) {
     this.#plans = log.view();
-    this.#board = log.view();
     this.#track = log.view();
   }
 
@@ -101,7 +104,8 @@ export class CatchesService {
 
   /** Catches found since a day; all of them when none is given. */
   board(since: IsoDate = ALL_YEARS.from): Promise<CatchBoardDto> {
-    return this.#board.ask(() => this.read(since), since);
+    // A look at a trap changes nothing of it.
+    return this.#board.at(since, this.log.stamp(BOARD_TABLES), () => this.read(since));
   }
 
   private async read(since: IsoDate): Promise<CatchBoardDto> {
