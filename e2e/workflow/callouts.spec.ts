@@ -83,6 +83,12 @@ test.describe('call-outs on a telephone', () => {
     await kit.getByRole('checkbox', { name: /Residual-current device/ }).check();
     await kit.getByRole('checkbox', { name: /^Hose here/ }).check();
     await expect(page.getByRole('heading', { name: /2 of \d+ packed/ })).toBeVisible();
+    // On paper it is one page.
+    const paper = await page.pdf({
+      format: 'A4',
+      margin: { top: '10mm', bottom: '10mm', left: '10mm', right: '10mm' },
+    });
+    expect(paper.toString('latin1').match(/\/Type\s*\/Page[^s]/g)?.length).toBe(1);
     await page.getByRole('link', { name: 'Back to the call' }).tap();
     await calls.tap('On my way');
     await calls.tap('I am there');

@@ -52,6 +52,9 @@ export interface TickLine {
       li {
         min-height: 0;
       }
+      mat-checkbox {
+        --mat-checkbox-state-layer-size: 20px;
+      }
     }
   `,
 })
