@@ -23,7 +23,7 @@ const ANSWERS: Readonly<Record<string, string>> = {
   'Who closes the hole for good?': 'We do',
 };
 
-test('from an empty workspace and by keys alone: a rig, a wall, suction by the clock, heat that was read off, and what is kept is what was typed', async ({
+test('from an empty workspace, and with a rig by keys alone: a wall, suction by the clock, heat that was read off, and what is kept is what was typed', async ({
   page,
   suction,
 }) => {
