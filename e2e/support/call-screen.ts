@@ -2,6 +2,22 @@ import { expect, type Locator, type Page } from '@playwright/test';
 
 const CALLS = '/catches/calls';
 
+/** What is answered of a colony in a wall that may be taken. */
+export const WALL: Readonly<Record<string, string>> = {
+  'What do they look like?': 'Honeybees',
+  'Was it sprayed or dusted, by anybody?': 'No',
+  'May we work there: does the owner agree?': 'Yes',
+  'Is it yours, or are you passing by?': 'Owner',
+  'Since when have they been there?': 'A month or more',
+  'How high, from the ground you stand on?': '1 m',
+  'How far is the nearest overhead wire?': '20 m or none',
+  'Does anybody there react badly to stings?': 'No',
+  'Is there a socket?': 'Near',
+  'Are there wires where they live?': 'No',
+  'Asbestos: boards, roof or pipes of it?': 'No',
+  'Who closes the hole for good?': 'We do',
+};
+
 /** A call-out through the interface, by what stands on the screen. */
 export class CallScreen {
   constructor(

@@ -1,27 +1,13 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { WALL } from '../support/call-screen.js';
 import { rowsIn, said } from '../support/database.js';
 import { Keys } from '../support/keys.js';
 import { killServers, startServer, TROUBLE_URL } from '../support/server.js';
 import { expect, test } from '../support/test.js';
 
 test.use({ viewport: { width: 1280, height: 800 }, baseURL: TROUBLE_URL });
-
-const ANSWERS: Readonly<Record<string, string>> = {
-  'What do they look like?': 'Honeybees',
-  'Was it sprayed or dusted, by anybody?': 'No',
-  'May we work there: does the owner agree?': 'Yes',
-  'Is it yours, or are you passing by?': 'Owner',
-  'Since when have they been there?': 'A month or more',
-  'How high, from the ground you stand on?': '1 m',
-  'How far is the nearest overhead wire?': '20 m or none',
-  'Does anybody there react badly to stings?': 'No',
-  'Is there a socket?': 'Near',
-  'Are there wires where they live?': 'No',
-  'Asbestos: boards, roof or pipes of it?': 'No',
-  'Who closes the hole for good?': 'We do',
-};
 
 test('from an empty workspace, and with a rig by keys alone: a wall, suction by the clock, heat that was read off, and what is kept is what was typed', async ({
   page,
@@ -47,9 +33,9 @@ test('from an empty workspace, and with a rig by keys alone: a wall, suction by 
     await keys.write(field('name'), 'Runa Felder');
     await keys.press(button('Log the call'));
     const top = page.locator('yw-ask-next .says');
-    for (const _ of Object.keys(ANSWERS)) {
+    for (const _ of Object.keys(WALL)) {
       const question = await top.innerText();
-      const answer = ANSWERS[question];
+      const answer = WALL[question];
       if (answer === undefined) break;
       await keys.press(
         page.getByRole('group', { name: question, exact: true }).getByRole('button', { name: answer, exact: true }),

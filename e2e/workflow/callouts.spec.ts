@@ -2,27 +2,13 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { grave, inColours } from '../support/axe.js';
-import { CallScreen } from '../support/call-screen.js';
+import { CallScreen, WALL } from '../support/call-screen.js';
 import { rowsIn, said } from '../support/database.js';
 import { killServers, startServer, TROUBLE_URL } from '../support/server.js';
 import { expect, test } from '../support/test.js';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
-const WALL = {
-  'What do they look like?': 'Honeybees',
-  'Was it sprayed or dusted, by anybody?': 'No',
-  'May we work there: does the owner agree?': 'Yes',
-  'Is it yours, or are you passing by?': 'Owner',
-  'Since when have they been there?': 'A month or more',
-  'How high, from the ground you stand on?': '1 m',
-  'How far is the nearest overhead wire?': '20 m or none',
-  'Does anybody there react badly to stings?': 'No',
-  'Is there a socket?': 'Near',
-  'Are there wires where they live?': 'No',
-  'Asbestos: boards, roof or pipes of it?': 'No',
-  'Who closes the hole for good?': 'We do',
-};
 const SWARM = {
   'What do they look like?': 'Honeybees',
   'Was it sprayed or dusted, by anybody?': 'No',

@@ -257,7 +257,7 @@ describe('the probe in the box', () => {
       expect(coverage).toBeCloseTo(stood.coverage, 9);
       expect(simulated).toBeTrue();
     }
-    expect(heard[0]!.elapsed).toBe(600);
+    expect(heard[0]!.elapsed).toBeGreaterThanOrEqual(600);
     const [, second, third] = heard.map(({ elapsed }) => elapsed);
     // 400 ms of the world are 8 s of a clock 20 times faster; a busy machine takes longer.
     expect(second! - 600).toBeGreaterThan(7);

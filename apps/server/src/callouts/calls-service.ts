@@ -5,6 +5,7 @@ import type {
   CallsDto,
   CallTrackRow,
   CallWhereDto,
+  ProbeReadingDto,
 } from '@yewridge/contract/callouts';
 import type { RecordDto, TableName } from '@yewridge/contract/season';
 import {
@@ -12,6 +13,7 @@ import {
   type CallRow,
   callTrack,
   type CollectionRow,
+  jobProgress,
   restraintDue,
   reuniteOf,
   triageOf,
@@ -23,6 +25,7 @@ import type { Database } from '../db/database.js';
 import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { RigEntity } from '../db/entities/rig-entity.js';
 import { AppError } from '../http/app-error.js';
+import type { BoxProbe } from '../shared/instruments/instruments.js';
 import { Remembered } from '../shared/remembered/remembered.js';
 import { RememberedBy } from '../shared/remembered/remembered-by.js';
 import { middleOf } from '../shared/season-clock/season-clock.js';
@@ -90,6 +93,13 @@ export class CallsService {
     const found = (await this.seen()).calls.find(({ call }) => call.id === id);
     if (!found) throw new AppError('NOT_FOUND');
     return found;
+  }
+
+  /** What an instrument in the box says so many seconds after the job began, by the spells as they are kept. @throws AppError `NOT_FOUND`. */
+  async boxAt(id: string, elapsed: number, probe: BoxProbe): Promise<ProbeReadingDto> {
+    const one = await this.one(id);
+    const { spells } = jobProgress(one, null, one.call.startedAt ?? one.call.calledAt);
+    return { elapsed, ...probe.read(spells, elapsed), simulated: probe.kind === 'simulated' };
   }
 
   /** Those that wait for an answer, and those whose steps are to come. */

@@ -7,14 +7,12 @@ import { validated } from '../http/validate.js';
 import type { Clock } from '../shared/clock/clock.js';
 import type { KeptDocuments } from '../shared/documents/kept-documents.js';
 import { idOf, keptRoutes } from '../shared/documents/kept-routes.js';
-import type { BatteryMonitor } from '../shared/instruments/instruments.js';
+import { type BatteryMonitor, READING_MS } from '../shared/instruments/instruments.js';
 import type { OpenStreams } from '../shared/streams/open-streams.js';
 import type { Manometer } from './manometer.js';
 import type { RigVersions } from './rig-versions.js';
 import { SimulatedBattery } from './simulated-battery.js';
 
-/** Time between two readings of an instrument. */
-const READING_MS = 400;
 /** The same stand-in every day. */
 const BATTERY_SEED = 18;
 
@@ -50,7 +48,7 @@ export function suctionRoutes(
     runs(rig);
     const stream = streams.begin(response);
     let count = 0;
-    const send = (): void => {
+    stream.every(READING_MS, () => {
       count += 1;
       const sample = manometer.read(rig, setting, count);
       const reading: ManometerReadingDto = {
@@ -62,11 +60,6 @@ export function suctionRoutes(
         stop: sample.boxUnderPressure > MANOMETER_STOP,
       };
       stream.send('reading', reading, count);
-    };
-    send();
-    const timer = setInterval(send, READING_MS);
-    stream.onClose(() => {
-      clearInterval(timer);
     });
   });
   router.get('/rigs/:id/battery', async (request, response) => {
@@ -81,18 +74,13 @@ export function suctionRoutes(
     const stream = streams.begin(response);
     let minute = 0;
     let over = false;
-    const send = async (): Promise<void> => {
+    stream.every(READING_MS, async () => {
       const reading: BatteryReadingDto = { minute, ...(await battery.read()), simulated: battery.kind === 'simulated' };
       // Cut off, it tells no more; the reader closes the line.
       if (over) return;
       over = reading.cutoff;
       stream.send('reading', reading, minute);
       minute += 1;
-    };
-    void send();
-    const timer = setInterval(() => void send(), READING_MS);
-    stream.onClose(() => {
-      clearInterval(timer);
     });
   });
   return router;

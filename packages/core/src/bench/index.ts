@@ -263,7 +263,7 @@ export {
   partsFor,
 } from './workshop/parts.js';
 export { l2Bound } from './workshop/l2-bound.js';
-export { type BoardCut, type BoardPlan, cutBoards, type CutBoard } from './workshop/cut-boards.js';
+export { type BoardCut, type BoardPlan, cutBoards, type CutBoard, offcutLength } from './workshop/cut-boards.js';
 export type {
   BoardPieceAsked,
   BoardsAsked,
@@ -272,13 +272,7 @@ export type {
   StockAsked,
 } from './workshop/cutting-input.js';
 export { cutSheets, type SheetPlace, type SheetPlan } from './workshop/cut-sheets.js';
-export {
-  checkBoardPlan,
-  checkSheetPlan,
-  isGuillotine,
-  offcutLength,
-  type PlanCheck,
-} from './workshop/plan-checkers.js';
+export { checkBoardPlan, checkSheetPlan, type PlanCheck } from './workshop/plan-checkers.js';
 export {
   DRAWING_LAYERS,
   type DrawingDimension,

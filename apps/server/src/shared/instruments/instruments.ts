@@ -1,5 +1,8 @@
 import type { IsoDate } from '@yewridge/core/season';
 
+/** Time between two readings that an instrument sends while somebody listens. */
+export const READING_MS = 400;
+
 /** Whether what stands behind an instrument is made up. Whatever shows its values says so beside them. */
 export type InstrumentKind = 'simulated' | 'device';
 

@@ -7,6 +7,8 @@ export interface EventStream {
   /** `id` is what a reader names when it comes back. */
   send(event: string, data: unknown, id?: number): void;
   onClose(after: () => void): void;
+  /** Does something at once and so often while the stream is open, never before the last time is over. What fails ends the stream. */
+  every(ms: number, work: () => Promise<void> | void): void;
 }
 
 /** Streams of server-sent events that are open: a server that stops ends them, and does not wait for their readers. */
@@ -31,6 +33,23 @@ export class OpenStreams {
       },
       onClose: (after) => {
         response.on('close', after);
+      },
+      every: (ms, work) => {
+        let busy = false;
+        const turn = async (): Promise<void> => {
+          if (busy) return;
+          busy = true;
+          await work();
+          busy = false;
+        };
+        const next = (): void => {
+          turn().catch(() => response.end());
+        };
+        next();
+        const timer = setInterval(next, ms);
+        response.on('close', () => {
+          clearInterval(timer);
+        });
       },
     };
   }

@@ -6,12 +6,11 @@
  * Source: bin packing with several bins; the bound of pairs is Martello and Toth's. A search that ends at its limit says
  * `heuristic` with the gap to the bound, never `optimal`.
  */
-import { DomainError, NON_NEGATIVE } from '../../shared/errors/index.js';
+import { DomainError, Fields, NON_NEGATIVE } from '../../shared/errors/index.js';
 import { rootBound } from './board-bounds.js';
 import { costOf, type Filling, quickFilling } from './board-heuristics.js';
 import { BoardSearch } from './board-search.js';
-import { type BoardJob, type BoardsAsked, metres, readBoards } from './cutting-input.js';
-import { Given } from './given.js';
+import { type BoardJob, type BoardsAsked, metres, micro, readBoards } from './cutting-input.js';
 
 export interface BoardCut {
   readonly piece: string;
@@ -61,7 +60,7 @@ function canHold(job: BoardJob, padded: readonly number[]): void {
 /** @throws DomainError `TYPE`, `RANGE`, `EMPTY`, `CONFLICT`, `GEOMETRY`, `TOO_LARGE`, `NO_SOLUTION`. */
 export function cutBoards(i: BoardsAsked & { readonly nodeLimit?: number }): BoardPlan {
   const job = readBoards(i);
-  const nodeLimit = new Given(i).wholeOr('nodeLimit', NODE_LIMIT, NON_NEGATIVE);
+  const nodeLimit = new Fields(i, '', 'strict').wholeOr('nodeLimit', NODE_LIMIT, NON_NEGATIVE);
   const padded = expanded(job);
   canHold(job, padded);
   const stocks = job.stocks.filter(({ available }) => available > 0);
@@ -116,3 +115,6 @@ function told(
     plan,
   };
 }
+
+/** m: what lies loose at the end of a board once the last piece is cut free. */
+export const offcutLength = (waste: number, kerf: number): number => metres(Math.max(0, micro(waste) - micro(kerf)));

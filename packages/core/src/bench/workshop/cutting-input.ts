@@ -1,6 +1,4 @@
-import { DomainError, NON_NEGATIVE, POSITIVE } from '../../shared/errors/index.js';
-import { emptyError, geometryError } from '../../shared/errors/index.js';
-import { Given } from './given.js';
+import { DomainError, emptyError, Fields, geometryError, NON_NEGATIVE, POSITIVE } from '../../shared/errors/index.js';
 
 /** µm a metre: lengths are whole numbers while pieces are fitted, so that nothing is lost to rounding. */
 const MICRO = 1e6;
@@ -67,14 +65,14 @@ function counted(pieces: readonly { readonly qty: number }[], most: number): voi
 
 /** Reads boards and pieces. @throws DomainError `TYPE`, `RANGE`, `EMPTY`, `CONFLICT`, `GEOMETRY`, `TOO_LARGE`. */
 export function readBoards(i: unknown): BoardJob {
-  const given = new Given(i);
+  const given = new Fields(i, '', 'strict');
   const stocks = given.objects('stocks').map((stock) => ({
     id: stock.text('id'),
-    length: stock.number('length'),
-    price: stock.number('price'),
+    length: stock.number('length', POSITIVE),
+    price: stock.number('price', POSITIVE),
     trimStart: stock.numberOr('trimStart', 0, NON_NEGATIVE),
     trimEnd: stock.numberOr('trimEnd', 0, NON_NEGATIVE),
-    available: stock.wholeOrNone('available'),
+    available: stock.has('available') ? stock.whole('available', NON_NEGATIVE) : null,
   }));
   const pieces = given.objects('pieces').map((piece) => ({
     id: piece.text('id'),
@@ -152,20 +150,20 @@ export interface SheetJob {
   readonly price: number;
   readonly pieces: readonly SheetPiece[];
   readonly kerf: number;
-  readonly given: Given;
+  readonly given: Fields;
 }
 
 /** Reads a sheet and pieces. @throws DomainError `TYPE`, `RANGE`, `ENUM`, `EMPTY`, `CONFLICT`, `GEOMETRY`, `TOO_LARGE`. */
 export function readSheets(i: unknown): SheetJob {
-  const given = new Given(i);
+  const given = new Fields(i, '', 'strict');
   const sheet = given.object('sheet');
-  const [length, width] = [sheet.number('length'), sheet.number('width')];
+  const [length, width] = [sheet.number('length', POSITIVE), sheet.number('width', POSITIVE)];
   const price = sheet.numberOr('price', 1, POSITIVE);
   const trim = sheet.numberOr('trim', 0, NON_NEGATIVE);
   const pieces = given.objects('pieces').map((piece) => ({
     id: piece.text('id'),
-    length: piece.number('length'),
-    width: piece.number('width'),
+    length: piece.number('length', POSITIVE),
+    width: piece.number('width', POSITIVE),
     qty: piece.wholeOr('qty', 1, NON_NEGATIVE),
     turns: piece.wordOr('grain', 'free', PIECE_GRAINS) === 'free',
   }));

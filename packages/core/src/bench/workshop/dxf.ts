@@ -3,9 +3,8 @@
  *
  * Source: the published group codes of R12 (`AC1009`); it has no unit, so that the file's name says mm.
  */
-import { ANY, POSITIVE } from '../../shared/errors/index.js';
+import { ANY, Fields, POSITIVE } from '../../shared/errors/index.js';
 import { DRAWING_LAYERS, type DrawingEntity, type DrawingLayer } from './front-elevation.js';
-import { Given } from './given.js';
 
 const LAYERS = Object.keys(DRAWING_LAYERS) as DrawingLayer[];
 const TYPES = ['line', 'circle', 'text'] as const;
@@ -19,7 +18,7 @@ function mm(metres: number): string {
 }
 const plain = (text: string): string => text.replace(/[^\x20-\x7e]/gu, '?');
 
-function groupsOf(entity: Given): readonly Group[] {
+function groupsOf(entity: Fields): readonly Group[] {
   const type = entity.word('type', TYPES);
   const layer = entity.word('layer', LAYERS);
   const at = (key: string): string => mm(entity.number(key, ANY));
@@ -55,7 +54,7 @@ function groupsOf(entity: Given): readonly Group[] {
 
 /** @throws DomainError `TYPE`, `RANGE`, `ENUM` for a layer that is none of the drawing's. */
 export function toDxf(i: { readonly entities: readonly DrawingEntity[] }): string {
-  const entities = new Given(i).objects('entities').flatMap(groupsOf);
+  const entities = new Fields(i, '', 'strict').objects('entities').flatMap(groupsOf);
   const layers = LAYERS.flatMap((name): readonly Group[] => [
     [0, 'LAYER'],
     [2, name],

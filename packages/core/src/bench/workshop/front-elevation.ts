@@ -3,8 +3,7 @@
  *
  * Source: geometry. Origin at the lower left outside corner, x to the right, y up; m.
  */
-import { ANY, emptyError, geometryError, NON_NEGATIVE } from '../../shared/errors/index.js';
-import { Given } from './given.js';
+import { ANY, emptyError, Fields, geometryError, NON_NEGATIVE, POSITIVE } from '../../shared/errors/index.js';
 
 export const DRAWING_LAYERS = { OUTLINE: 7, HIDDEN: 8, OPENING: 5, DIMENSION: 3, TEXT: 2, CENTRE: 1 } as const;
 export type DrawingLayer = keyof typeof DRAWING_LAYERS;
@@ -76,11 +75,11 @@ function rectangle({ x0, x1, y0, y1 }: Rectangle, layer: DrawingLayer): readonly
 
 /** @throws DomainError `TYPE`, `RANGE`, `EMPTY`; `GEOMETRY` for a hole that is not wholly within one box. */
 export function frontElevation(i: ElevationAsked): FrontElevation {
-  const given = new Given(i);
+  const given = new Fields(i, '', 'strict');
   const boxes = given.objects('boxes').map((box) => ({
-    width: box.number('width'),
-    wall: box.number('wall'),
-    height: box.number('height'),
+    width: box.number('width', POSITIVE),
+    wall: box.number('wall', POSITIVE),
+    height: box.number('height', POSITIVE),
   }));
   const floor = given.numberOr('floor', 0, NON_NEGATIVE);
   const roof = given.numberOr('roof', 0, NON_NEGATIVE);
@@ -88,7 +87,7 @@ export function frontElevation(i: ElevationAsked): FrontElevation {
   const holes = given.objectsOr('holes').map((hole) => ({
     x: hole.number('x', ANY),
     y: hole.number('y', ANY),
-    diameter: hole.number('diameter'),
+    diameter: hole.number('diameter', POSITIVE),
   }));
   if (boxes.length === 0) throw emptyError('boxes', 'there is no box to draw');
   const width = Math.max(...boxes.map((box) => box.width + 2 * box.wall));

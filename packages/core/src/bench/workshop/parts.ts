@@ -5,9 +5,8 @@
  * joints take both at full length with an odd number of fingers.
  * Source: geometry; overhangs, plates, members and clearances are conventions, each an input with its default.
  */
-import { DomainError, geometryError, NON_NEGATIVE, POSITIVE } from '../../shared/errors/index.js';
+import { DomainError, Fields, geometryError, NON_NEGATIVE, POSITIVE } from '../../shared/errors/index.js';
 import { slotWidth } from '../opening-for-area.js';
-import { Given } from './given.js';
 
 export const PART_COMPONENTS = [
   'box',
@@ -121,7 +120,7 @@ function walls(box: Box, height: number, prefix = '', joint = box.joint): readon
   return [boards(`${prefix}side`, 2, [side, height, wall], cut), boards(`${prefix}end`, 2, [end, height, wall], cut)];
 }
 
-function slopedRoof({ width, wall, panel, outLength, outWidth }: Box, f: Given): readonly Part[] {
+function slopedRoof({ width, wall, panel, outLength, outWidth }: Box, f: Fields): readonly Part[] {
   const back = f.numberOr('back', 0.06, POSITIVE);
   const front = f.numberOr('front', 0.015, NON_NEGATIVE);
   const overFront = f.numberOr('overhangFront', 0.05, NON_NEGATIVE);
@@ -143,7 +142,7 @@ function slopedRoof({ width, wall, panel, outLength, outWidth }: Box, f: Given):
   ];
 }
 
-function telescopingRoof({ wall, panel, outLength, outWidth }: Box, f: Given): readonly Part[] {
+function telescopingRoof({ wall, panel, outLength, outWidth }: Box, f: Fields): readonly Part[] {
   const clearance = f.numberOr('clearance', 0.006, NON_NEGATIVE);
   const drop = f.numberOr('drop', 0.05, POSITIVE);
   const [long, wide] = [outLength + 2 * clearance, outWidth + 2 * clearance];
@@ -156,7 +155,7 @@ function telescopingRoof({ wall, panel, outLength, outWidth }: Box, f: Given): r
   ];
 }
 
-function hangingBoard({ depth, wall }: Box, f: Given): readonly Part[] {
+function hangingBoard({ depth, wall }: Box, f: Fields): readonly Part[] {
   const above = f.numberOr('above', 0.15, POSITIVE);
   const below = f.numberOr('below', 0.05, NON_NEGATIVE);
   const bodyHeight = f.numberOr('bodyHeight', depth, POSITIVE);
@@ -175,7 +174,7 @@ function hangingBoard({ depth, wall }: Box, f: Given): readonly Part[] {
   ];
 }
 
-function bracket({ wall, panel, outLength, outWidth }: Box, f: Given, post: boolean): readonly Part[] {
+function bracket({ wall, panel, outLength, outWidth }: Box, f: Fields, post: boolean): readonly Part[] {
   const plate = f.numberOr('plate', 0.4, POSITIVE);
   const member = f.numberOr('member', 0.0889, POSITIVE);
   const leg = Math.min(0.7 * outLength, 0.8 * plate);
@@ -188,7 +187,7 @@ function bracket({ wall, panel, outLength, outWidth }: Box, f: Given, post: bool
   ];
 }
 
-function fenceBracket({ depth, wall, panel, outLength, outWidth }: Box, f: Given): readonly Part[] {
+function fenceBracket({ depth, wall, panel, outLength, outWidth }: Box, f: Fields): readonly Part[] {
   const rail = f.numberOr('rail', 0.04, POSITIVE);
   const drop = f.numberOr('drop', 0.1, POSITIVE);
   const member = f.numberOr('member', 0.0889, POSITIVE);
@@ -200,7 +199,7 @@ function fenceBracket({ depth, wall, panel, outLength, outWidth }: Box, f: Given
   ];
 }
 
-function reducerBlock({ width, wall }: Box, f: Given): readonly Part[] {
+function reducerBlock({ width, wall }: Box, f: Fields): readonly Part[] {
   const height = f.number('slotHeight', POSITIVE);
   const target = f.numberOr('target', 12.5e-4, POSITIVE);
   const fullWidth = f.numberOr('fullWidth', width, POSITIVE);
@@ -211,7 +210,7 @@ function reducerBlock({ width, wall }: Box, f: Given): readonly Part[] {
   return [boards('reducer block', 1, [blockLength, height, wall])];
 }
 
-function vacuumLid({ length, width, panel, outLength, outWidth }: Box, f: Given): readonly Part[] {
+function vacuumLid({ length, width, panel, outLength, outWidth }: Box, f: Fields): readonly Part[] {
   const hose = f.numberOr('hose', 0.051, POSITIVE);
   const long = f.numberOr('bleedLength', 0.08, POSITIVE);
   const wide = f.numberOr('bleedWidth', 0.03, POSITIVE);
@@ -226,7 +225,7 @@ function vacuumLid({ length, width, panel, outLength, outWidth }: Box, f: Given)
   ];
 }
 
-function rampedBottom({ length, width, wall, panel, outLength }: Box, f: Given): readonly Part[] {
+function rampedBottom({ length, width, wall, panel, outLength }: Box, f: Fields): readonly Part[] {
   const rise = f.numberOr('rise', 0.012, POSITIVE);
   const rim = f.numberOr('rim', 0.038, POSITIVE);
   if (rise >= rim) throw geometryError('rise', 'ramp', 'the ramp rises above its rim');
@@ -237,7 +236,7 @@ function rampedBottom({ length, width, wall, panel, outLength }: Box, f: Given):
   ];
 }
 
-function splitDeep(box: Box, f: Given): readonly Part[] {
+function splitDeep(box: Box, f: Fields): readonly Part[] {
   const first = f.number('firstHeight', POSITIVE);
   const kerf = f.numberOr('kerf', 0.003, NON_NEGATIVE);
   const second = box.depth - kerf - first;
@@ -247,7 +246,7 @@ function splitDeep(box: Box, f: Given): readonly Part[] {
 
 const flat = ({ outLength, outWidth, panel }: Box): readonly Part[] => [sheet('panel', [outLength, outWidth, panel])];
 
-const PARTS: Readonly<Record<PartComponent, (box: Box, f: Given) => readonly Part[]>> = {
+const PARTS: Readonly<Record<PartComponent, (box: Box, f: Fields) => readonly Part[]>> = {
   box: (box) => walls(box, box.depth),
   'solid-floor': flat,
   'nailed-cover': flat,
@@ -277,7 +276,7 @@ const PARTS: Readonly<Record<PartComponent, (box: Box, f: Given) => readonly Par
 
 /** @throws DomainError `MISSING`, `TYPE`, `ENUM`, `RANGE`; `GEOMETRY` for a part without a size, or parts that do not go together. */
 export function partsFor(i: PartInput): readonly Part[] {
-  const f = new Given(i);
+  const f = new Fields(i, '', 'strict');
   const component = f.word('component', PART_COMPONENTS);
   const length = f.number('length', POSITIVE);
   const width = f.number('width', POSITIVE);

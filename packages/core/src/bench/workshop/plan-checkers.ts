@@ -3,18 +3,16 @@
  *
  * Source: geometry. What a keeper moves by hand is judged by the same rules as what was worked out.
  */
-import { ANY, arrayAt } from '../../shared/errors/index.js';
+import { ANY, arrayAt, Fields } from '../../shared/errors/index.js';
 import {
   type BoardJob,
   type BoardsAsked,
-  metres,
   micro,
   readBoards,
   readSheets,
   type SheetJob,
   type SheetsAsked,
 } from './cutting-input.js';
-import { Given } from './given.js';
 
 export interface PlanCheck {
   readonly ok: boolean;
@@ -52,7 +50,7 @@ interface ReadBoard {
   readonly cuts: readonly ReadCut[];
 }
 function readBoardPlan(i: unknown): readonly ReadBoard[] {
-  return new Given(i).objects('plan').map((board) => ({
+  return new Fields(i, '', 'strict').objects('plan').map((board) => ({
     stock: board.any('stock'),
     cuts: board.objects('cuts').map((cut) => ({
       piece: cut.any('piece'),
@@ -109,7 +107,7 @@ interface Lying {
 }
 
 /** Whether full cuts, one after the other, part the pieces. */
-export function isGuillotine(pieces: readonly Lying[], tolerance = SHEET_TOLERANCE): boolean {
+function isGuillotine(pieces: readonly Lying[], tolerance = SHEET_TOLERANCE): boolean {
   if (pieces.length <= 1) return true;
   const parts = (from: 'x0' | 'y0', to: 'x1' | 'y1'): readonly [readonly Lying[], readonly Lying[]] | null => {
     const sorted = [...pieces].sort((a, b) => a[from] - b[from]);
@@ -166,7 +164,7 @@ export function checkSheetPlan(
   const job = readSheets(i);
   const plan = job.given.list('plan').map((sheet, n) =>
     arrayAt(sheet, `plan[${n}]`).map((place, m): ReadPlace => {
-      const given = new Given(place, `plan[${n}][${m}]`);
+      const given = new Fields(place, `plan[${n}][${m}]`, 'strict');
       const at = (key: string): number => micro(given.number(key, ANY));
       return { piece: given.any('piece'), x: at('x'), y: at('y'), length: at('length'), width: at('width') };
     }),
@@ -179,6 +177,3 @@ export function checkSheetPlan(
   }
   return demand.met ? FINE : wrong('demand');
 }
-
-/** m: what lies loose at the end of a board once the last piece is cut free. */
-export const offcutLength = (waste: number, kerf: number): number => metres(Math.max(0, micro(waste) - micro(kerf)));

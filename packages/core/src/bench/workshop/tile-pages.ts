@@ -4,9 +4,8 @@
  * Formula: along each side one page where it fits, else (size - overlap) over (usable - overlap), rounded up.
  * Source: geometry; the paper sizes of ISO 216 and their inch neighbours.
  */
-import { geometryError, NON_NEGATIVE } from '../../shared/errors/index.js';
+import { Fields, geometryError, NON_NEGATIVE, POSITIVE } from '../../shared/errors/index.js';
 import { METRES_PER_INCH } from '../../shared/units/index.js';
-import { Given } from './given.js';
 
 /** m, upright. */
 export const PAPERS = {
@@ -39,8 +38,8 @@ export function tilePages(i: {
   readonly margin?: number;
   readonly overlap?: number;
 }): Tiling {
-  const given = new Given(i);
-  const [width, height] = [given.number('width'), given.number('height')];
+  const given = new Fields(i, '', 'strict');
+  const [width, height] = [given.number('width', POSITIVE), given.number('height', POSITIVE)];
   const paper = PAPERS[given.wordOr('page', 'A4', NAMES)];
   const margin = given.numberOr('margin', MARGIN, NON_NEGATIVE);
   const overlap = given.numberOr('overlap', MARGIN, NON_NEGATIVE);

@@ -1,8 +1,11 @@
 import { ANY, numberAt, wholeAt, wordAt } from './checks.js';
 import { DomainError, type NumberRange } from './domain-error.js';
 
-/** What a `null` in a required field is: no value at all (`MISSING`), or one of the wrong type (`TYPE`). */
-export type NullRule = 'absent' | 'wrong type';
+/**
+ * What a `null` in a required field is: no value at all (`MISSING`), or one of the wrong type (`TYPE`). `strict`: it is of the wrong
+ * type wherever it stands, and so is a required field that is absent.
+ */
+export type NullRule = 'absent' | 'wrong type' | 'strict';
 
 /**
  * Reads the named arguments of a function, one by one, in the order of its signature. A required field that is absent is
@@ -29,7 +32,7 @@ export class Fields {
 
   has(key: string): boolean {
     const value = this.record[key];
-    return value !== undefined && value !== null;
+    return value !== undefined && (this.nullRule === 'strict' || value !== null);
   }
 
   number(key: string, range: NumberRange = ANY): number {
@@ -102,7 +105,17 @@ export class Fields {
     return value;
   }
 
+  /** Whatever stands there, or `undefined`. */
+  any(key: string): unknown {
+    return this.record[key];
+  }
+
   private required(key: string): unknown {
+    if (this.nullRule === 'strict') {
+      const value = this.record[key];
+      if (value === undefined) throw new DomainError('TYPE', this.at(key), 'is missing');
+      return value;
+    }
     if (this.record[key] === null && this.nullRule === 'wrong type') {
       throw new DomainError('TYPE', this.at(key), 'must not be null', { value: null });
     }

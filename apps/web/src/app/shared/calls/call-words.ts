@@ -1,6 +1,6 @@
 import type { Fields } from '@yewridge/contract/season';
 import type { ReuniteCode, Triage } from '@yewridge/core/callouts';
-import { monthDay } from '../season/season-words';
+import { dayShort, monthDay } from '../season/season-words';
 import { stepTime } from '../season/step-words';
 
 type Call = Fields<'callouts'>;
@@ -310,6 +310,9 @@ export function verdictSaid(triage: Triage): string {
     }
   }
 }
+
+/** By when a cage or an excluder has to be out; `end` a local minute. */
+export const outBy = (end: string): string => `OUT by ${dayShort(end.slice(0, 10))}, ${end.slice(11)}`;
 
 export const REUNITE_NAMES: Readonly<Record<ReuniteCode, string>> = {
   broodLook: 'Look at the brood',

@@ -3,6 +3,8 @@ import { honeyOf } from '@yewridge/core/callouts';
 import { addDays } from '@yewridge/core/shared/calendar';
 import { latin } from '../../../shared/print/latin';
 import { dayLong } from '../../../shared/season/season-words';
+import { capital } from '../../../shared/units/format';
+import { honeyUseSaid } from './taken-words';
 
 /** What is stuck on a bucket of honey or comb, so that nobody who opens it has to remember. */
 export interface HoneyLabel {
@@ -15,10 +17,9 @@ export function honeyLabel({ call, collection, pieces }: CallDto): HoneyLabel | 
   const use = honeyOf(call, collection, pieces);
   const day = (call.stoppedAt ?? call.startedAt)?.slice(0, 10);
   if (!use || day === undefined) return null;
-  const head = use.eat ? 'May be eaten' : use.backToOwn ? 'Back to these bees only' : 'Not to be used';
   const until = use.quarantineDays === null ? null : addDays(day, use.quarantineDays);
   return {
-    head,
+    head: capital(honeyUseSaid(use)),
     lines: [
       `Honey and comb from ${call.place}, ${dayLong(day)}.`,
       until === null

@@ -13,7 +13,7 @@ import {
 } from '@yewridge/core/callouts';
 import { secondsBetween } from '@yewridge/core/shared/calendar';
 import { ZERO_CELSIUS } from '@yewridge/core/shared/units';
-import { distinctUntilChanged, of, switchMap } from 'rxjs';
+import { of, switchMap } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import type { ChartPoint } from './live-chart';
 import { OpenCall } from './open-call';
@@ -44,17 +44,19 @@ export class LiveJob {
     pace: this.#open.clock.speed(),
   }));
   /** The job whose probe is listened to: the server must know every spell of it. */
-  readonly #listening = computed(() => {
-    const one = this.#open.one();
-    const told = this.#outbox.waiting() === 0 && !this.#outbox.unreachable();
-    const on = this.simulated() && told && one !== null && AT_WORK.includes(one.call.state) && one.spells.length > 0;
-    return on ? `${one.call.id} ${this.#open.clock.speed()}` : null;
-  });
+  readonly #listening = computed(
+    () => {
+      const one = this.#open.one();
+      const told = this.#outbox.waiting() === 0 && !this.#outbox.unreachable();
+      const on = this.simulated() && told && one !== null && AT_WORK.includes(one.call.state) && one.spells.length > 0;
+      return on ? { id: one.call.id, pace: this.#open.clock.speed() } : null;
+    },
+    { equal: (a, b) => a?.id === b?.id && a?.pace === b?.pace },
+  );
   /** What the server's probe said last; without a signal the same stand-in is read on this device. */
   readonly #sent = toSignal(
     toObservable(this.#listening).pipe(
-      distinctUntilChanged(),
-      switchMap((on) => (on === null ? of(null) : probeReadings(on.split(' ')[0] ?? '', () => untracked(this.#where)))),
+      switchMap((on) => (on === null ? of(null) : probeReadings(on.id, () => untracked(this.#where)))),
     ),
     { initialValue: null },
   );

@@ -21,7 +21,7 @@ describe('the label of a bucket of honey', () => {
   it('follows the look at the brood and what was sprayed', () => {
     const head = (call: Parameters<typeof callOut>[0], look: 'clean' | 'doubtful' | 'notDone') =>
       honeyLabel(job(call, { broodLook: look }))!;
-    expect(head({}, 'notDone').head).toBe('Back to these bees only');
+    expect(head({}, 'notDone').head).toBe('Only back to these bees');
     expect(head({}, 'doubtful').head).toBe('Not to be used');
     expect(head({}, 'doubtful').lines[1]).toBe('In quarantine until somebody has inspected the colony.');
     expect(head({ poison: 'suspected' }, 'clean').head).toBe('Not to be used');
@@ -37,7 +37,7 @@ describe('the label of a bucket of honey', () => {
     const [width, height] = /\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf)!.slice(1).map(Number);
     expect((width! / 72) * 25.4).toBeCloseTo(90, 1);
     expect((height! / 72) * 25.4).toBeCloseTo(50, 1);
-    expect(pdf).toContain('Back to these bees only');
+    expect(pdf).toContain('Only back to these bees');
   });
 });
 

@@ -8,12 +8,15 @@ export function lossSaid({ counts, share, reasons }: LossRow): string {
   return `This job does not count for your own limit: ${reasons.map((reason) => LOSS_WORDS[reason]).join('; ')}.`;
 }
 
+export const honeyUseSaid = ({ eat, backToOwn }: Pick<HoneyUse, 'eat' | 'backToOwn'>): string =>
+  eat ? 'may be eaten' : backToOwn ? 'only back to these bees' : 'not to be used';
+
 /** What the honey is good for, as its label has it, and what goes with it. */
-export function honeySaid({ eat, backToOwn, quarantineDays, notes }: HoneyUse): {
+export function honeySaid(use: HoneyUse): {
   readonly label: string;
   readonly notes: readonly string[];
 } {
-  const use = eat ? 'may be eaten' : backToOwn ? 'only back to these bees' : 'not to be used';
+  const { quarantineDays, notes } = use;
   const days = quarantineDays === null ? '' : `; quarantine ${quarantineDays} days`;
-  return { label: `The honey: ${use}${days}.`, notes: notes.map((note) => HONEY_NOTES[note] ?? note) };
+  return { label: `The honey: ${honeyUseSaid(use)}${days}.`, notes: notes.map((note) => HONEY_NOTES[note] ?? note) };
 }

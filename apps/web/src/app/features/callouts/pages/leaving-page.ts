@@ -9,9 +9,9 @@ import { beesText, capital, figureText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { startBy } from '../data/call-answer';
 import { heatSaid } from '../data/heat-words';
+import { countedSaid, kitLines } from '../data/kit-lines';
 import { paceSaid } from '../data/log-words';
 import { OpenCall } from '../data/open-call';
-import { KIT_NAMES, standSaid } from '../../../shared/calls/kit-words';
 import { CAUTION_WORDS, KIT_WARNINGS, LOAD_NAMES, OVERNIGHT_WORDS, PHASE_NAMES } from '../data/work-words';
 import { CallFrame } from '../ui/call-frame';
 import { CodeTicks } from '../ui/code-ticks';
@@ -40,109 +40,7 @@ const PLAN_LINES: readonly KeptLine<'callouts'>[] = [
   imports: [CallFrame, CodeTicks, GateMark, KeptFields, PickList, RouterLink],
   providers: [OpenCall],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <yw-call-frame [inner]="true" [open]="open" [answer]="answer()">
-      <button act type="button" class="button" (click)="print()">Print it</button>
-      @if (open.one(); as one) {
-        <div class="cols">
-          <section class="sheet" aria-labelledby="when">
-            <h2 id="when">When</h2>
-            <yw-kept-fields
-              table="callouts"
-              [lines]="planLines"
-              [kept]="one.call"
-              (said)="say($event.change, $event.act)"
-            />
-            @if (open.time(); as time) {
-              <table>
-                <caption class="visually-hidden">
-                  Minutes of each part
-                </caption>
-                <tbody>
-                  @for (phase of phases(); track phase.name) {
-                    <tr>
-                      <th scope="row">{{ phase.name }}</th>
-                      <td>{{ phase.typical }}</td>
-                      <td class="range">{{ phase.range }}</td>
-                    </tr>
-                  }
-                </tbody>
-              </table>
-              @if (one.where?.by === 'middle') {
-                <p class="note">Sunset by the middle of your sites: say where it is, and it is the one there.</p>
-              }
-              @for (line of heat(); track line) {
-                <p>{{ line }}</p>
-              }
-              @if (pace(); as says) {
-                <p>{{ says }}</p>
-              }
-              @for (line of overnight(); track line) {
-                <p>{{ line }}</p>
-              }
-            } @else {
-              <p class="note">
-                {{
-                  one.where === null
-                    ? 'Say latitude and longitude on the call, or place a site: then it is known when it gets dark there.'
-                    : 'Say the combs or the hollow on the call, and the hours follow.'
-                }}
-              </p>
-            }
-          </section>
-          <section class="sheet" aria-labelledby="rig">
-            <h2 id="rig">The rig</h2>
-            <yw-pick
-              label="Rig"
-              [options]="rigOptions()"
-              [value]="one.call.rigId ?? ''"
-              unsaid="no vacuum"
-              (chosen)="sayRig($event)"
-            />
-            @if (open.rig(); as rig) {
-              <yw-gate-mark [rig]="rig" />
-              <p><a [routerLink]="trim(rig.id)">Its trim card</a></p>
-            }
-            <h2>How many</h2>
-            <p>{{ size() }}</p>
-          </section>
-          <section class="sheet wide" aria-labelledby="kit">
-            <h2 id="kit">What to take, {{ open.packed().length }} of {{ kit().length }} packed</h2>
-            @if (open.kit(); as packed) {
-              <yw-code-ticks
-                label="What to take"
-                [lines]="kit()"
-                [ticked]="open.packed()"
-                (said)="say({ packed: $event.join(',') || null }, 'packed')"
-              />
-              <p class="note">{{ counted() }} <a [routerLink]="shelf">kit in Stores</a></p>
-              @if (packed.cordLength > 0) {
-                <p>A cord of {{ cord() }}.</p>
-              }
-              @for (warning of warnings(); track warning) {
-                <p class="note">{{ warning }}</p>
-              }
-              <h3>{{ trips() }}</h3>
-              <ul class="plain">
-                @for (load of loads(); track $index) {
-                  <li [class.over]="load.over">{{ load.says }}</li>
-                }
-              </ul>
-            }
-          </section>
-          <section class="sheet wide" aria-labelledby="cautions">
-            <h2 id="cautions">What to mind</h2>
-            <ul class="plain">
-              @for (line of cautions(); track line) {
-                <li>{{ line }}</li>
-              }
-            </ul>
-            <p><a class="button" [routerLink]="call()">Back to the call</a></p>
-          </section>
-        </div>
-      }
-    </yw-call-frame>
-  `,
+  templateUrl: './leaving-page.html',
   styleUrl: './leaving-page.scss',
 })
 export class LeavingPage {
@@ -200,23 +98,8 @@ export class LeavingPage {
     const kg = (mass: number): string => figureText(mass, 'mass', this.system());
     return `${capital(range)}; ${nest.pieces} pieces of comb, ${nest.broodPieces} of them brood; honey about ${kg(nest.honeyMass.typical)}, up to ${kg(nest.honeyMass.high)}. Bring for the high end, promise nothing.`;
   });
-  protected readonly kit = computed(() =>
-    (this.open.kit()?.items ?? []).map(({ code, count }) => {
-      const stand = this.open.stands().find((one) => one.code === code);
-      return {
-        code,
-        says: count === 1 ? (KIT_NAMES[code] ?? code) : `${count} × ${KIT_NAMES[code] ?? code}`,
-        ...(stand
-          ? { small: standSaid(stand), warns: stand.missing > 0 || (stand.charged ?? stand.wanted) < stand.wanted }
-          : {}),
-      };
-    }),
-  );
-  protected readonly counted = computed(() => {
-    const [stands, all] = [this.open.stands().length, this.kit().length];
-    if (stands === 0) return 'Stores counts none of it yet:';
-    return stands === all ? 'What is here, by Stores:' : `Stores counts ${stands} of these ${all}:`;
-  });
+  protected readonly kit = computed(() => kitLines(this.open.kit()?.items ?? [], this.open.stands()));
+  protected readonly counted = computed(() => countedSaid(this.open.stands().length, this.kit().length));
   protected readonly warnings = computed(() => {
     // Said to be a battery, of which nobody knows how long it lasts.
     const battery = this.open.one()?.call.power === 'battery';

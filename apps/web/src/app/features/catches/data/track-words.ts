@@ -6,11 +6,12 @@ import {
   isWaiting,
   nextStep,
   type StepCode,
+  type Tracked,
   type TrackStep,
 } from '@yewridge/core/catches';
 import { addDays, dateOfSeasonDay, daysBetween, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
-import { REUNITE_NAMES } from '../../../shared/calls/call-words';
+import { outBy, REUNITE_NAMES } from '../../../shared/calls/call-words';
 import { callLink, catchLink } from '../../../shared/routes/paths';
 import { agoWords, dayShort, FOLLOWUP_NAMES, METHOD_NAMES, monthDay } from '../../../shared/season/season-words';
 import { dayWords, EVENING, sentenceWhen, stepName, stepWhen } from '../../../shared/season/step-words';
@@ -70,8 +71,11 @@ export interface NextWords {
   /** Tonight, or late. */
   readonly presses: boolean;
 }
-const tonight = ({ start }: { readonly start: string }, today: IsoDate): boolean =>
-  start.slice(0, 10) === today && start.slice(11) >= EVENING;
+const ALL_DONE: NextWords = { head: 'All steps done', sub: 'until eggs are seen', presses: false };
+function stepWords(step: Pick<TrackStep, 'start' | 'end' | 'state'>, name: string, today: IsoDate): NextWords {
+  const tonight = step.start.slice(0, 10) === today && step.start.slice(11) >= EVENING;
+  return { head: stepWhen(step, today), sub: name, presses: step.state === 'late' || tonight };
+}
 
 export function nextWords({ card, plan, track }: CatchTrackRow, today: IsoDate): NextWords {
   const { stage, caught, followups } = card;
@@ -91,10 +95,9 @@ export function nextWords({ card, plan, track }: CatchTrackRow, today: IsoDate):
   }
   const next = plan && beesNext(plan);
   if (next) {
-    const presses = next.state === 'late' || tonight(next, today);
-    return { head: stepWhen(next, today), sub: stepName(next), presses };
+    return stepWords(next, stepName(next), today);
   }
-  if (plan) return { head: 'All steps done', sub: 'until eggs are seen', presses: false };
+  if (plan) return ALL_DONE;
   return {
     head: stage === 'inTrap' ? 'Still in the trap' : 'Nobody has said more',
     sub: `found ${agoWords(caught.foundOn, today)}`,
@@ -179,22 +182,19 @@ const CALL_WHO: Readonly<Record<CallTrackRow['kind'], string>> = {
 /** A cage or an excluder that has to come out stands on the upper line: a hard alarm once its time is over. */
 function restraintWords({ restraint }: CallTrackRow): ColonyRow['again'] {
   if (!restraint) return { words: '', late: false };
-  const [day = '', hour = ''] = restraint.by.split('T');
-  return { words: `cage or excluder OUT by ${dayShort(day)}, ${hour}`, late: restraint.over };
+  return { words: `cage or excluder ${outBy(restraint.by)}`, late: restraint.over };
 }
 
 /** A colony of a call-out, whose steps are those of its call. */
 function callWords(call: CallTrackRow, today: IsoDate): ColonyRow {
   const next = nextStep(call.steps);
-  const until = addDays(today, SOON_DAYS);
+  const again = restraintWords(call);
   return {
     id: call.id,
     link: callLink(call.id),
     track: call.track,
     plan: null,
-    soon: call.steps
-      .filter((step) => isWaiting(step) && step.start.slice(0, 10) <= until)
-      .map((step) => ({ name: REUNITE_NAMES[step.code], when: stepWhen(step, today) })),
+    soon: soonSteps(call, today).map((step) => ({ name: REUNITE_NAMES[step.code], when: stepWhen(step, today) })),
     siteId: null,
     wentTo: call.wentTo,
     from: call.calledAt.slice(0, 10),
@@ -202,16 +202,10 @@ function callWords(call: CallTrackRow, today: IsoDate): ColonyRow {
     place: call.place,
     under: call.wentTo === null ? '' : `now ${call.wentTo}`,
     size: '',
-    next: next
-      ? {
-          head: stepWhen(next, today),
-          sub: REUNITE_NAMES[next.code],
-          presses: next.state === 'late' || tonight(next, today),
-        }
-      : { head: 'All steps done', sub: 'until eggs are seen', presses: false },
-    above: restraintWords(call).words,
+    next: next ? stepWords(next, REUNITE_NAMES[next.code], today) : ALL_DONE,
+    above: again.words,
     below: settlesWords(call.track, today),
-    again: restraintWords(call),
+    again,
     lostWhy: '',
     note: '',
   };
@@ -400,7 +394,10 @@ export function seasonLines(
 const SOON_DAYS = 2;
 
 /** Steps of the next two days, for a list. */
-export function soonSteps({ steps }: CatchPlanDto, today: IsoDate): readonly TrackStep[] {
+export function soonSteps<C extends string>(
+  { steps }: { readonly steps: readonly Tracked<C>[] },
+  today: IsoDate,
+): readonly Tracked<C>[] {
   const until = addDays(today, SOON_DAYS);
   return steps.filter((step) => isWaiting(step) && step.start.slice(0, 10) <= until);
 }

@@ -16,7 +16,14 @@ import {
   stayLink,
   visitLink,
 } from '../../../shared/routes/paths';
-import { askShort, KIND_NAMES, REUNITE_NAMES, reuniteReason, STATE_NAMES } from '../../../shared/calls/call-words';
+import {
+  askShort,
+  KIND_NAMES,
+  outBy,
+  REUNITE_NAMES,
+  reuniteReason,
+  STATE_NAMES,
+} from '../../../shared/calls/call-words';
 import { dueLine, lureWords } from '../../../shared/season/due-words';
 import { dayShort } from '../../../shared/season/season-words';
 import { plainReason, reasonWords, stepName } from '../../../shared/season/step-words';
@@ -146,7 +153,7 @@ function callStepLine(call: CallDayDto, step: CallDayDto['steps'][number], now: 
     what: REUNITE_NAMES[step.code],
     where: call.place,
     why: reuniteReason(step.reason) ?? plainReason(step.reason) ?? '',
-    caution: out ? `OUT by ${dayShort(step.end.slice(0, 10))}, ${step.end.slice(11)}.` : '',
+    caution: out ? `${outBy(step.end)}.` : '',
     action: 'Open the step',
     link: callLink(call.id),
     rank: out || step.code === 'join' || step.code === 'release' ? 0 : 2,
