@@ -77,6 +77,7 @@ export class CallScreen {
   async closeDown(): Promise<readonly string[]> {
     const steps: string[] = [];
     const next = this.page.getByRole('region', { name: 'Closing down' }).locator('.count + button.main');
+    await expect(next).toBeVisible();
     while ((await next.count()) > 0) {
       const step = await next.innerText();
       steps.push(step.split('\n')[0] ?? '');

@@ -83,6 +83,7 @@ test('from an empty workspace, and with a rig by keys alone: a wall, suction by 
 
     await keys.press(button(/All in, close down/));
     const next = page.getByRole('region', { name: 'Closing down' }).locator('.count + button.main');
+    await expect(next).toBeVisible();
     for (let n = 0; n < 30 && (await next.count()) > 0; n++) {
       const step = await next.innerText();
       await keys.press(next);

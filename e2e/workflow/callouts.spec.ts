@@ -306,6 +306,30 @@ test.describe('call-outs on a telephone', () => {
     );
   });
 
+  test('the place of a call is touched on the map, on the ground or on a site, and kept once', async ({ page }) => {
+    await calls.log('A cluster hangs', 'Ferry meadow, willow');
+    const kept = () => mine('callouts').map(({ lat, lon, revision }) => ({ lat, lon, revision }));
+    expect(kept()).toEqual([{ lat: null, lon: null, revision: 1 }]);
+    const place = page.getByRole('link', { name: /place on the map$/ });
+    await place.tap();
+    const map = page.getByRole('region', { name: 'Map of the sites' });
+    await expect(page.getByRole('button', { name: 'Touch where the call is' })).toBeVisible();
+    await map.tap({ position: { x: 300, y: 380 } });
+    await expect(place).toHaveText('Touch another place on the map');
+    const [ground] = kept();
+    expect(ground).toEqual({ lat: expect.any(Number), lon: expect.any(Number), revision: 2 });
+    await place.tap();
+    await map.getByRole('button', { name: /Old station/ }).tap();
+    await expect(page.getByRole('heading', { name: 'The call', exact: true })).toBeVisible();
+    await expect.poll(() => kept()[0]?.revision).toBe(3);
+    expect(kept()[0]).not.toEqual(expect.objectContaining({ lat: ground?.lat }));
+    // The address has forgotten it: nothing is kept a second time.
+    await page.reload();
+    await expect(place).toBeVisible();
+    expect(page.url()).not.toContain('lat=');
+    expect(kept()[0]?.revision).toBe(3);
+  });
+
   test('a poisoned colony is passed on with whom to call, and nothing of it is touched', async ({ page }) => {
     await calls.log('They go in and out of a hole', 'School, roof');
     await calls.answer({

@@ -73,7 +73,7 @@ export class GroundMap {
   readonly tiles = input<MapTilesDto | null>(null);
   readonly shows = input<MapShows>({ sites: true, colonies: true, catches: true });
   readonly chosen = input<string | null>(null);
-  /** A touch on the ground places a new site. */
+  /** A touch on the ground or on a mark says a place. */
   readonly placing = input(false);
   /** A place asked for, in the middle of the sheet. */
   readonly centre = input<MapPlace | null>(null);
@@ -311,12 +311,15 @@ export class GroundMap {
         autoPan: true,
         riseOnHover: true,
       });
-      marker.on('click', () => {
-        this.picked.emit(mark.id);
-      });
+      // While a place is asked for, a mark is one.
+      const touched = (): void => {
+        if (this.placing()) this.placed.emit({ lat: mark.lat, lon: mark.lon });
+        else this.picked.emit(mark.id);
+      };
+      marker.on('click', touched);
       // Leaflet lets a marker be reached by key, but not pressed.
       marker.on('keypress', ({ originalEvent }) => {
-        if (originalEvent.key === 'Enter' || originalEvent.key === ' ') this.picked.emit(mark.id);
+        if (originalEvent.key === 'Enter' || originalEvent.key === ' ') touched();
       });
       marker.on('dragend', () => {
         const { lat, lng } = marker.getLatLng().wrap();
