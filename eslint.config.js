@@ -5,7 +5,8 @@ import boundaries from 'eslint-plugin-boundaries';
 import { importX } from 'eslint-plugin-import-x';
 import tseslint from 'typescript-eslint';
 
-const FEATURES = 'bench|suction|stores|ground|season|rounds|catches|callouts|evidence|today|files|devices';
+const FEATURES =
+  'bench|suction|stores|ground|season|rounds|catches|callouts|evidence|today|files|devices|field|members|access|network';
 
 /** Folders of the layout and what they are called in the rules; the first that fits counts. */
 const elements = [
@@ -14,7 +15,7 @@ const elements = [
   { type: 'contract-schemas', pattern: 'packages/contract/src/schemas.ts', mode: 'full' },
   { type: 'contract-shared', pattern: 'packages/contract/src/shared' },
   { type: 'contract-feature', pattern: `packages/contract/src/(${FEATURES})`, capture: ['feature'] },
-  { type: 'server-main', pattern: 'apps/server/src/(main|app).ts', mode: 'full' },
+  { type: 'server-main', pattern: 'apps/server/src/(main|app|owner).ts', mode: 'full' },
   { type: 'server-config', pattern: 'apps/server/src/config' },
   { type: 'server-http', pattern: 'apps/server/src/http' },
   { type: 'server-db', pattern: 'apps/server/src/db' },
@@ -45,6 +46,8 @@ const policies = [
     from: from('core-feature', { feature: 'callouts' }),
     allow: [{ to: { element: { type: 'core-feature', captured: { feature: ['suction', 'catches'] } } } }],
   },
+  // The views of the season's records, one for the server and the telephone: they ask every feature.
+  { from: from('core-feature', { feature: 'field' }), allow: to('core-feature') },
   { from: from('contract-shared'), allow: to('contract-shared', 'core-shared') },
   { from: from('contract-feature'), allow: to('contract-shared', 'core-shared', 'core-feature') },
   self('contract-feature'),
@@ -57,6 +60,8 @@ const policies = [
       { to: { element: { type: 'contract-feature', captured: { feature: 'callouts' } } } },
     ],
   },
+  // A telephone holds rows of every place.
+  { from: from('contract-feature', { feature: 'field' }), allow: to('contract-feature') },
   // Colonies of call-outs stand on the track of catches too.
   {
     from: from('contract-feature', { feature: 'catches' }),
@@ -83,6 +88,11 @@ const policies = [
   },
   { from: from('server-config'), allow: to('server-config', 'contract-shared') },
   { from: from('server-http'), allow: to('server-http', 'contract-shared', 'contract-schemas') },
+  // Who asks: their role.
+  {
+    from: from('server-http'),
+    allow: [{ to: { element: { type: 'contract-feature', captured: { feature: 'members' } } } }],
+  },
   { from: from('server-db'), allow: to('server-db', 'contract-feature', 'core-feature', 'core-shared') },
   {
     from: from('server-demo'),
@@ -122,7 +132,7 @@ const policies = [
   {
     from: from('web-shared'),
     allow: [
-      ...['season', 'rounds', 'catches', 'devices'].flatMap((feature) => [
+      ...['season', 'rounds', 'catches', 'devices', 'members'].flatMap((feature) => [
         { to: { element: { type: 'contract-feature', captured: { feature } } } },
         { to: { element: { type: 'core-feature', captured: { feature } } } },
       ]),
@@ -130,6 +140,8 @@ const policies = [
       { to: { element: { type: 'core-feature', captured: { feature: 'bench' } } } },
     ],
   },
+  // What a device takes along is of every place.
+  { from: from('web-shared', { part: 'field' }), allow: to('contract-feature', 'core-feature') },
   {
     from: from('web-feature'),
     allow: to('web-shared', 'contract-shared', 'contract-feature', 'core-feature', 'core-shared'),

@@ -36,6 +36,8 @@ export default defineConfig({
   webServer: [started(OWN_PORT, false), started(DEMO_PORT, true)] as never,
   use: {
     baseURL: `http://localhost:${OWN_PORT}`,
+    // The app as it is served; the flows of the field let it in.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Vienna',
     locale: 'en-GB',

@@ -40,6 +40,7 @@ import { sunTimes } from '@yewridge/core/catches';
 import { addDays, baitCourse, predictSwarmSeason } from '@yewridge/core/season';
 import { writeClub, plainReads } from './club-records.mjs';
 import { dragTrace, gateTrace, scrollTrace } from './drag-trace.mjs';
+import { replicaTrace, wholeFeed } from './replica-trace.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const ROUNDS = 400;
@@ -289,10 +290,12 @@ async function club() {
     const bareRows = await timed(() => plain[name](), 12, 3);
     rows.push({ name, ours, bare: bareRows });
   }
+  const feed = await wholeFeed(root);
+  const replica = await replicaTrace(root.replace('/api/v1', ''));
   const scrolled = await scrollTrace(`${root.replace('/api/v1', '')}/rounds`);
   plain.close();
   server.child.kill('SIGTERM');
-  return { looks, rows, scrolled };
+  return { looks, rows, scrolled, feed, replica };
 }
 const season = await club();
 
@@ -301,6 +304,7 @@ const ms = (value) => `${value.toFixed(value < 1 ? 3 : 2)} ms`;
 const row = (what, { median, p95 }) => `| ${what} | ${ms(median)} | ${ms(p95)} |`;
 const dragRow = (what, { script, script95, longest, long }) =>
   `| ${what} | ${ms(script)} | ${ms(script95)} | ${ms(longest)} | ${long} |`;
+const mega = (bytes) => `${(bytes / 2 ** 20).toFixed(1)} MB`;
 const kilo = (bytes) => `${(bytes / 1024).toFixed(1)} kB`;
 const CLUB_NAMES = {
   list: 'a page of 500 looks',
@@ -361,6 +365,15 @@ const lines = [
   '| on the screen | script of a frame, median | 95 % below | longest task | tasks over 50 ms in 120 frames |',
   '| --- | --- | --- | --- | --- |',
   dragRow('the ribbon, scrolled through years and traps', season.scrolled),
+  '',
+  '| what a telephone takes along | |',
+  '| --- | --- |',
+  `| rows, of ${season.feed.pages} pages of the feed | ${season.feed.rows} |`,
+  `| as JSON, looks of earlier seasons in short (aim under 8 MB) | ${mega(season.feed.bytes)} |`,
+  `| the feed read whole over HTTP | ${ms(season.feed.ms)} |`,
+  `| until the replica is whole on the device (aim under 5 s) | ${ms(season.replica.firstMs)} |`,
+  `| the same, opened later | ${ms(season.replica.laterMs)} |`,
+  `| what the browser counts as kept | ${mega(season.replica.usage)} |`,
   '',
   '## Suction (in Node)',
   '',

@@ -63,7 +63,7 @@ const forbidden = [
   [
     'web shared takes no feature',
     'apps/web/src/app/shared/units/x.ts',
-    `import { DesignsApi } from '../../features/bench/data/designs-api';`,
+    `import { BuildsApi } from '../../features/bench/data/builds-api';`,
     BOUNDARY,
   ],
   [
@@ -75,7 +75,7 @@ const forbidden = [
   [
     'a feature takes nothing of a sibling',
     'apps/web/src/app/features/suction/x.ts',
-    `import { DesignsApi } from '../bench/data/designs-api';`,
+    `import { BuildsApi } from '../bench/data/builds-api';`,
     BOUNDARY,
   ],
   [

@@ -23,7 +23,8 @@ export async function scrollTrace(url) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(url);
     await page.locator('yw-ribbon canvas').waitFor();
-    await page.waitForLoadState('networkidle');
+    // The line of news stays open: the page is never without a question.
+    await page.waitForTimeout(3000);
     await browser.startTracing(page, {
       categories: ['devtools.timeline', 'toplevel', 'disabled-by-default-devtools.timeline'],
     });

@@ -10,6 +10,7 @@ const READERS = [
     args: ['-c', 'import icalendar'],
     pkg: 'python3-icalendar',
   },
+  { what: 'ezdxf for Python', command: '/usr/bin/python3', args: ['-c', 'import ezdxf'], pkg: 'python3-ezdxf' },
 ];
 
 const runs = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;

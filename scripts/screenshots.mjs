@@ -20,8 +20,8 @@ const pictures = [
   { name: 'today', path: '/today', size: desk, ready: 'yw-weather-panel li' },
   { name: 'season', path: '/today/season', size: desk, ready: 'yw-season-chart svg' },
   { name: 'catch-steps', path: '/catches/catch-v-11-2026-05-13', size: desk, ready: 'yw-plan-track li' },
-  { name: 'bench-list', path: '/bench', size: desk },
   { name: 'bench-design', path: '/bench/vellmark-tall-nuc', size: desk, open: 'Base, empty' },
+  { name: 'workshop', path: '/bench/workshop/winter-nucs', size: desk, ready: 'yw-boards-plan .piece' },
   { name: 'suction-rig', path: '/suction/vellmark-loft-rig', size: desk, ready: 'yw-matter-bars' },
   {
     name: 'suction-night',
@@ -43,7 +43,6 @@ const pictures = [
   },
   { name: 'rounds-hang', path: '/rounds/hang?trap=vellmark-v-04&site=old-station', size: desk, ready: 'yw-compass' },
   { name: 'ground', path: '/ground?site=old-weir', size: desk, ready: 'aside' },
-  { name: 'ground-night', path: '/ground', size: desk, theme: 'night', ready: '.leaflet-marker-icon' },
   { name: 'catches', path: '/catches?season=2025', size: desk, ready: 'section li a' },
   { name: 'call', path: '/catches/calls/cider-lane-2026', size: phone, ready: 'yw-ask-next button' },
   { name: 'call-plan', path: '/catches/calls/churchyard-2026', size: desk, ready: 'yw-call-steps li' },
@@ -56,7 +55,8 @@ const pictures = [
     job: true,
   },
   { name: 'stores', path: '/stores', size: desk },
-  { name: 'files', path: '/files', size: desk, ready: 'section li' },
+  { name: 'evidence', path: '/evidence?place=lower-orchard', size: desk, ready: 'yw-settle-bars svg' },
+  { name: 'next-season', path: '/ground/next?place=lower-orchard', size: desk, ready: 'yw-catch-curve svg' },
 ];
 
 /** A job that runs, for the picture of the screen at work: begun as a keeper begins it, and watched for a quarter of an hour. */
@@ -134,13 +134,14 @@ try {
       [theme, units],
     );
     await page.goto(`http://localhost:${PORT}${path}`);
-    await page.waitForLoadState('networkidle');
+    // The line of news stays open: the page is never without a question.
+    await page.waitForTimeout(2500);
     if (open) await page.getByRole('button', { name: new RegExp(`^${open}`) }).click();
     if (working) await page.getByRole('button', { name: 'Show working', exact: true }).click();
     if (job) await atWork(page);
     else if (ready) {
       await page.locator(ready).first().waitFor();
-      await page.waitForLoadState('networkidle');
+      await page.waitForTimeout(1000);
       if (path.startsWith('/suction/')) {
         await page.locator('yw-gate-lanes .mark').first().waitFor({ state: 'attached' });
       }

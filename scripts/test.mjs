@@ -40,7 +40,7 @@ const told = (text) =>
     .slice(0, MOST_LINES);
 
 const steps = [
-  ['lines of code, and of tests', 'node scripts/lines.mjs 17'],
+  ['lines of code, and of tests', 'node scripts/lines.mjs 25'],
   ['build core and contract', 'npm run build:core'],
   ['lint', 'npm run lint'],
   ['forbidden imports', 'node scripts/check-boundaries.mjs', PLAIN],

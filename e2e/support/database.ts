@@ -16,6 +16,16 @@ export function rowsIn(folder: string, table: string, order = 'created_at_utc'):
   }
 }
 
+/** As it lies in the file of members. */
+export function membersIn(folder: string, sql: string): readonly Row[] {
+  const database = new SQLite(join(folder, 'members.sqlite'), { readonly: true });
+  try {
+    return database.prepare<[], Row>(sql).all();
+  } finally {
+    database.close();
+  }
+}
+
 const COMPUTED = new Set(['id', 'revision', 'at_utc', 'created_at_utc', 'updated_at_utc', 'deleted_at_utc']);
 
 /** What a row says: every column that is not empty, but for the program's own. */

@@ -228,7 +228,8 @@ test.describe('bench: judged, hung and mended', () => {
 
   test('the door is drawn at true size once the screen is checked, and zooming is told', async ({ page, bench }) => {
     await bench.beginWith('Holding box for nurse bees');
-    await page.getByRole('link', { name: 'True size' }).click();
+    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByRole('menuitem', { name: 'True size' }).click();
     await page.getByRole('slider', { name: 'Size of the outline' }).fill('5000');
     await page.getByRole('button', { name: 'It fits' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('The doors at true size');

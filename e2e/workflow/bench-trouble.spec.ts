@@ -2,7 +2,7 @@ import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { BenchScreen } from '../support/bench-screen.js';
-import { killServers, startServer, stopServer, TROUBLE_URL } from '../support/server.js';
+import { killServers, SERVER_GONE, startServer, stopServer, TROUBLE_URL } from '../support/server.js';
 import { expect, test } from '../support/test.js';
 
 test.describe('bench in trouble', () => {
@@ -66,7 +66,7 @@ test.describe('bench in trouble', () => {
   });
 
   test('a save that was acknowledged survives a server that is killed', async ({ page, allow }) => {
-    allow(/ERR_CONNECTION_REFUSED/, /^failed: .*designs/, /ERR_EMPTY_RESPONSE|ERR_CONNECTION_RESET/);
+    allow(...SERVER_GONE, /^failed: .*designs/);
     const folder = await mkdtemp(join(tmpdir(), 'yewridge-killed-'));
     let server = await startServer(folder);
     const bench = new BenchScreen(page);

@@ -111,7 +111,9 @@ test('from an empty workspace, and with a rig by keys alone: a wall, suction by 
     await expect(page.getByRole('heading', { level: 1 })).not.toContainText('rest');
     await expect(page.getByText(/waiting here/)).toBeHidden();
 
-    // What is kept is what was typed, and nothing else.
+    // What is kept is what was typed, and nothing else; the page shows it before it is kept.
+    await expect.poll(() => rowsIn(folder, 'callouts')[0]?.['joined_at']).toBeTruthy();
+    await expect.poll(() => rowsIn(folder, 'callouts')[0]?.['joined_to']).toBe('Garden');
     const [call] = rowsIn(folder, 'callouts');
     const told = said(call);
     for (const at of ['called_at', 'arrived_at', 'started_at', 'stopped_at', 'joined_at']) {

@@ -43,6 +43,7 @@ test.describe('the day', () => {
     await expect(closing.getByRole('button', { name: 'Move it' })).toBeDisabled();
     await closing.getByLabel('to, hour').fill('2115');
     await closing.getByLabel('because').fill('Rain until late');
+    await expect(closing.getByRole('button', { name: 'Move it' })).toBeEnabled();
     await closing.getByRole('button', { name: 'Move it' }).press('Enter');
     await expect(closing).toContainText('Fri 15 May, 21:15');
     expect((await startOf('open')).slice(0, 10)).toBe('2026-05-17');

@@ -47,6 +47,11 @@ for (const [place, pages] of Object.entries(PAGES)) {
         await expect(page.locator('yw-waiting')).toHaveCount(0, { timeout: 60_000 });
         const wide = await page.evaluate(() => document.documentElement.scrollWidth);
         expect(wide, path).toBeLessThanOrEqual(390);
+        // A box between its two buttons still shows what stands in it.
+        const shut = await page
+          .locator('input[type=text]:visible')
+          .evaluateAll((boxes) => boxes.filter((box) => box.clientWidth < 24).map((box) => box.id));
+        expect(shut, path).toEqual([]);
       }
     });
   });

@@ -53,7 +53,7 @@ test.describe('within reach of everybody', () => {
       for (const [what, path, open, seen] of OPEN) {
         await page.goto(DEMO + path);
         await page.getByRole('heading', { level: 1 }).waitFor();
-        await page.waitForLoadState('networkidle');
+        await expect(page.locator('yw-waiting')).toHaveCount(0, { timeout: 60_000 });
         await open(page);
         await expect(page.locator(seen).first()).toBeVisible();
         // Colours fade in for a moment.

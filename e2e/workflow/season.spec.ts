@@ -123,6 +123,11 @@ test.describe('a season on a telephone', () => {
     await expect(photo).toBeVisible();
     await photo.scrollIntoViewIfNeeded();
     await expect.poll(() => photo.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(1600);
+    // Shown from this device at first, and from the server once it was sent.
+    await expect(done(page, 'Photo kept, kept.')).toBeVisible();
+    await page.reload();
+    await photo.scrollIntoViewIfNeeded();
+    await expect.poll(() => photo.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(1600);
     const kept = await (await page.request.get(await photo.evaluate((img: HTMLImageElement) => img.src))).body();
     expect(kept.subarray(0, 3)).toEqual(Buffer.from([0xff, 0xd8, 0xff]));
     expect(kept.includes('Exif')).toBe(false);

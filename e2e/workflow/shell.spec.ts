@@ -40,6 +40,17 @@ test.describe('shell', () => {
     await expect(page.getByRole('article').first()).toContainText(' gal net');
   });
 
+  test('where less motion is asked for, colours change at once', async ({ page }) => {
+    await page.emulateMedia({ reducedMotion: 'reduce' });
+    await page.goto('/bench');
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    const fading = await page.evaluate(() => {
+      document.documentElement.dataset['theme'] = 'night';
+      return document.getAnimations().length;
+    });
+    expect(fading).toBe(0);
+  });
+
   test('on a phone every place is at the foot', async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     await page.goto(`${DEMO}/today`);

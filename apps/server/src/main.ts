@@ -3,6 +3,9 @@ import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import { createApp } from './app.js';
 import { type Config, readConfig } from './config/config.js';
+import { letsPhonesIn, openAccess } from './access/open-access.js';
+import { OWASP_COST } from './access/passphrases.js';
+import { PhoneDoor } from './network/phone-door.js';
 import { copyDaily } from './db/daily-copies.js';
 import { openFolder, takeFolder } from './db/data-folder.js';
 import { Database, MIGRATION_NAMES } from './db/database.js';
@@ -33,8 +36,15 @@ function listen(server: Server, port: number): Promise<void> {
   });
 }
 
+interface Open {
+  readonly database: Database;
+  readonly access: Database;
+  readonly streams: OpenStreams;
+  readonly door: PhoneDoor;
+}
+
 /** No new requests, then the writes in flight, then the database. A second signal does not hurry it. */
-function closeOnSignal(server: Server, database: Database, streams: OpenStreams): void {
+function closeOnSignal(server: Server, { database, access, streams, door }: Open): void {
   let closing = false;
   const close = (): void => {
     if (closing) return;
@@ -44,7 +54,7 @@ function closeOnSignal(server: Server, database: Database, streams: OpenStreams)
     }, GRACE_MS);
     server.close(() => {
       clearTimeout(force);
-      database.close().then(
+      Promise.all([database.close(), access.close(), door.close()]).then(
         () => process.exit(0),
         (error: unknown) => {
           console.error('The database did not close cleanly:', error);
@@ -77,6 +87,8 @@ async function start(config: Config): Promise<void> {
   const clock = demo ? await DemoClock.open(database, DEMO_NOW) : systemClock;
   if (clock instanceof DemoClock) await seedDemo(database, clock);
   const streams = new OpenStreams();
+  const access = await openAccess(config.membersFile);
+  const door = new PhoneDoor({ ...config.network, dataFolder, port: config.port }, systemClock);
   const app = createApp({
     database,
     clock,
@@ -95,11 +107,17 @@ async function start(config: Config): Promise<void> {
     fileThreads: new FileThreads(),
     readRigs: rigReader(),
     webFolder: config.webFolder,
+    access: { database: access, clock: systemClock, cost: OWASP_COST, door, proxies: config.network.proxies },
   });
   const server = createServer(app);
   await listen(server, config.port);
-  closeOnSignal(server, database, streams);
+  door.serve(app);
+  if (config.network.listen !== null || (await letsPhonesIn(access))) await door.set(true);
+  closeOnSignal(server, { database, access, streams, door });
   console.log(`Yewridge${demo ? ' with the Vellmark demo' : ''}: http://localhost:${config.port}`);
+  for (const address of door.state().addresses) console.log(`For phones: ${address}/phone`);
+  const { fault } = door.state();
+  if (fault !== null) console.error(fault);
   console.log(`Records are kept in ${config.database}`);
 }
 

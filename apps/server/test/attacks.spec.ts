@@ -1,17 +1,10 @@
 import { gzipSync } from 'node:zlib';
 import { addDays } from '@yewridge/core/season';
 import type { KeptActDto } from '@yewridge/contract/season';
-import { type Bench, errorIn, openBench, pngOf, sample } from './support.js';
+import { type Bench, errorIn, openBench, pngOf, put, sample } from './support.js';
 
 const JSON_TYPE = 'application/json';
 const BYTES = 'application/octet-stream';
-const put = (table: string, id: string, fields: object, revision = 0): object => ({
-  op: 'put',
-  table,
-  id,
-  revision,
-  fields,
-});
 const board = (id: string): object => put('goods', id, { kind: 'board', name: id, count: 1 });
 
 describe('under attack, the server', () => {

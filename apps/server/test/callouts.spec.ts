@@ -188,7 +188,7 @@ describe('call-outs over HTTP', () => {
     expect((await task('a', { state: 'moved' })).says).toContain('needs its new time');
     expect((await task('a', { doneAt: '2026-05-20T10:00' })).says).toContain('still to come');
     expect((await task('a', { state: 'moved', doneAt: '2026-05-20T10:00' })).status).toBe(201);
-    expect((await task('b', {})).says).toContain('marked already');
+    expect((await task('b', {})).says).toContain('marked this step otherwise');
     const many = Array.from({ length: 41 }, (_, n) =>
       put('tasks', `many-${n}`, { calloutId: 'c', code: 'seal', state: 'open' }),
     );

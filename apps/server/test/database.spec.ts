@@ -138,6 +138,45 @@ describe('the settings', () => {
     expect(demo.database).not.toBe(own.database);
   });
 
+  it('listen to this computer alone unless they are told otherwise', () => {
+    expect(readConfig([], {}).network).toEqual({
+      securePort: 8148,
+      listen: null,
+      files: null,
+      names: [],
+      proxies: [],
+      publicAddress: null,
+    });
+    const { network } = readConfig([], {
+      YEWRIDGE_LISTEN: '192.168.1.20, fd00::20',
+      YEWRIDGE_NAMES: 'Bees.lan',
+      YEWRIDGE_TRUST_PROXY: '10.0.0.0/8',
+      YEWRIDGE_PUBLIC: 'https://bees.example',
+    });
+    expect([network.listen, network.names, network.proxies, network.publicAddress]).toEqual([
+      ['192.168.1.20', 'fd00::20'],
+      ['bees.lan'],
+      ['10.0.0.0/8'],
+      'https://bees.example',
+    ]);
+  });
+
+  it('refuse an address that is none, a certificate without its key, a proxy without its address, plain HTTP outside', () => {
+    for (const wrong of [
+      { YEWRIDGE_LISTEN: 'everywhere' },
+      { YEWRIDGE_LISTEN: ' , ' },
+      { YEWRIDGE_CERT: 'a.crt' },
+      { YEWRIDGE_TRUST_PROXY: '127.0.0.1' },
+      { YEWRIDGE_TRUST_PROXY: 'loopback', YEWRIDGE_PUBLIC: 'https://bees.example' },
+      { YEWRIDGE_PUBLIC: 'http://bees.example' },
+      { YEWRIDGE_NAMES: 'bees/../x' },
+    ]) {
+      expect(() => readConfig([], wrong))
+        .withContext(JSON.stringify(wrong))
+        .toThrowError(new RegExp(Object.keys(wrong)[0]!));
+    }
+  });
+
   it('refuse a port that is none, and a setting nobody knows', () => {
     expect(() => readConfig([], { YEWRIDGE_PORT: '70000' })).toThrowError(/YEWRIDGE_PORT/);
     expect(() => readConfig([], { YEWRIDGE_PROT: '80' })).toThrowError(/YEWRIDGE_PROT/);

@@ -39,7 +39,38 @@ async function undoTo(source: DataSource, name: string): Promise<void> {
 }
 const SAY_NO_MORE = 'SayNoMore20261129150000';
 /** Came after it: with their tables go their rows. */
-const LATER: readonly string[] = ['callouts', 'collections', 'spells', 'pieces', 'signs', 'tasks', 'kit'];
+const LATER: readonly string[] = [
+  'callouts',
+  'collections',
+  'spells',
+  'pieces',
+  'signs',
+  'tasks',
+  'kit',
+  'batches',
+  'errands',
+  'windows',
+  'questions',
+  'neighbours',
+  'trials',
+  'assignments',
+  'deviations',
+  'corrections',
+  'spots',
+  'stances',
+  'placings',
+  'picks',
+];
+/** Columns that came after it: what they said goes with them. */
+const LATER_COLUMNS: readonly string[] = ['species', 'wet', 'offcut', 'place', 'sold'];
+
+/** A row of goods without what the version before has no room for. */
+const keptOf =
+  (table: string) =>
+  (row: object): object =>
+    table === 'goods'
+      ? Object.fromEntries(Object.entries(row).filter(([column]) => !LATER_COLUMNS.includes(column)))
+      : row;
 
 describe('every migration, on a database with the rows of a whole demo', () => {
   let source: DataSource;
@@ -76,7 +107,7 @@ describe('every migration, on a database with the rows of a whole demo', () => {
     const rowsOf = async (): Promise<string> => {
       const all: unknown[] = [];
       for (const table of TABLES.filter((one) => !LATER.includes(one)))
-        all.push(await source.query(`SELECT * FROM "${table}" ORDER BY id`));
+        all.push(...(await source.query<object[]>(`SELECT * FROM "${table}" ORDER BY id`)).map(keptOf(table)));
       return JSON.stringify(all);
     };
     const before = await rowsOf();

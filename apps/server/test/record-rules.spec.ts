@@ -164,7 +164,7 @@ describe('the rules of the record, at their days', () => {
   });
 
   it('one catch a stay, one weather a day, one mark a step', async () => {
-    const second = { deploymentId: 'stay', foundOn: '2026-04-21', method: 'trap' };
+    const second = { deploymentId: 'stay', foundOn: '2026-04-23', method: 'trap' };
     expect(await sent(put('catches', 'second', second))).toBe('RULE deploymentId');
     const weather = { date: '2026-04-20', tMinC: 5, tMaxC: 5, source: 'measured' };
     expect(await sent(put('weather', 'w1', weather))).toBe('kept');
@@ -172,7 +172,11 @@ describe('the rules of the record, at their days', () => {
     expect(await sent(put('weather', 'w3', { ...weather, date: '2026-04-21', tMaxC: 4.9 }))).toBe('RULE tMaxC');
     const mark = { catchId: 'caught', code: 'open', state: 'skipped' };
     expect(await sent(put('steps', 'one', mark))).toBe('kept');
-    expect(await sent(put('steps', 'two', mark))).toBe('RULE catchId');
+    // Two devices that mark it alike mean one mark; in one act it is a fault.
+    expect(await sent(put('steps', 'two', mark))).toBe('kept');
+    expect(await sent(put('steps', 'three', { ...mark, state: 'done', at: '2026-04-20T08:00' }))).toBe(
+      'REVISION_CONFLICT state',
+    );
   });
 
   it('a record goes into the bin by the revision it was read at, and not while others belong to it', async () => {

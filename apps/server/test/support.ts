@@ -20,7 +20,9 @@ import { rigReader } from '../src/callouts/rig-thread.js';
 import { FileThreads } from '../src/files/file-threads.js';
 import { SimulatedManometer } from '../src/suction/simulated-manometer.js';
 import type { Clock } from '../src/shared/clock/clock.js';
-import { fixedClock } from '../src/shared/clock/clock.js';
+import { fixedClock, systemClock } from '../src/shared/clock/clock.js';
+import { openAccess } from '../src/access/open-access.js';
+import { PhoneDoor } from '../src/network/phone-door.js';
 import { OpenStreams } from '../src/shared/streams/open-streams.js';
 
 /** A busy machine may take its time: nothing here asserts how fast it is. */
@@ -30,6 +32,8 @@ export const NOW = '2026-05-14T16:20:00.000Z';
 
 /** What the stand-in for a manometer hides. */
 export const TRUTH = { sealedSuction: 780, freeFlow: 0.058, leakArea: 4.2e-4 };
+
+const NO_NETWORK = { port: 8147, securePort: 0, listen: null, files: null, names: [], publicAddress: null };
 
 export interface Bench {
   readonly http: ReturnType<typeof supertest>;
@@ -51,7 +55,13 @@ export async function openBench(
     database: given,
     clock = fixedClock(NOW),
     kind = 'own',
-  }: { readonly database?: Database; readonly clock?: Clock; readonly kind?: 'own' | 'demo' } = {},
+    access = {},
+  }: {
+    readonly database?: Database;
+    readonly clock?: Clock;
+    readonly kind?: 'own' | 'demo';
+    readonly access?: { readonly clock?: Clock; readonly proxies?: readonly string[] };
+  } = {},
 ): Promise<Bench> {
   const dataFolder = mkdtempSync(join(tmpdir(), 'yewridge-test-'));
   const database = given ?? (await Database.open(join(dataFolder, 'test.sqlite')));
@@ -66,6 +76,14 @@ export async function openBench(
     fileThreads,
     readRigs,
     webFolder: new URL('./web-sample', import.meta.url).pathname,
+    access: {
+      database: await openAccess(join(dataFolder, 'members.sqlite')),
+      clock: access.clock ?? systemClock,
+      // As little work as may be: what it costs is asked for in one place of its own.
+      cost: { log2N: 4, r: 8, p: 1 },
+      door: new PhoneDoor({ ...NO_NETWORK, dataFolder }, systemClock),
+      proxies: access.proxies ?? [],
+    },
   });
   return { http: supertest(app), database, app, dataFolder };
 }
@@ -137,3 +155,12 @@ export async function buildTraps(
     }
   });
 }
+
+/** A change that says a record whole. */
+export const put = (table: string, id: string, fields: object, revision = 0): object => ({
+  op: 'put',
+  table,
+  id,
+  revision,
+  fields,
+});

@@ -270,7 +270,7 @@ describe('the day of one keeper', () => {
     expect(says(await act(bench, step('m', { state: 'done', at: '2026-06-01T21:00' })))).toContain('still to come');
     expect((await act(bench, step('m', { state: 'moved', at: '2026-05-18T21:30' }))).status).toBe(201);
     expect(says(await act(bench, step('again', { state: 'done', at: '2026-05-14T10:00' })))).toContain(
-      'marked already',
+      'marked this step otherwise',
     );
     const plan = await get<CatchPlanDto>(bench, 'catches/c1/plan');
     expect(plan.steps.find(({ code }) => code === 'move')!.start).toBe('2026-05-18T21:30');

@@ -1,6 +1,6 @@
 import type { BuiltDto, DesignVersionDto, TrapDto, TrapPageDto, TrapWithDesignDto } from '@yewridge/contract/stores';
 import { startingPoint } from '@yewridge/core/bench';
-import { nextNumber } from '../src/stores/next-number.js';
+import { nextNumber } from '@yewridge/core/field';
 import { type Bench, errorIn, NOW, openBench, sample } from './support.js';
 
 describe('built traps over HTTP', () => {

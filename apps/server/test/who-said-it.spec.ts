@@ -18,6 +18,7 @@ const LEAST: Readonly<Record<TableName, Row>> = {
   baits: { deploymentId: 'deployments', appliedOn: '2026-04-10', carrier: 'pipette', substance: 'blend' },
   weighings: { baitId: 'baits', weighedOn: '2026-04-11', oilMassKg: 0 },
   visits: { deploymentId: 'deployments', at: '2026-04-11T10:00' },
+  errands: { on: '2026-04-11', deploymentId: 'deployments', memberId: 'm', memberName: 'Ivo' },
   catches: { deploymentId: 'deployments', foundOn: '2026-04-12' },
   steps: { catchId: 'catches', code: 'peek', state: 'skipped' },
   followups: { catchId: 'catches', on: '2026-04-13', kind: 'hived' },
@@ -40,6 +41,36 @@ const LEAST: Readonly<Record<TableName, Row>> = {
   signs: { collectionId: 'collections', at: '2026-05-14T18:40', sign: 'fanning' },
   tasks: { calloutId: 'callouts', code: 'join', state: 'open' },
   kit: { code: 'ladder', count: 0 },
+  batches: { name: 'Winter', lines: 'fence-box:3' },
+  windows: { fromDay: '04-01', untilDay: '07-15' },
+  corrections: { what: 'scouts', use: 'rule' },
+  questions: {
+    fact: 'comb',
+    optionA: 'oldBrood',
+    optionB: '*',
+    nameA: 'old comb',
+    nameB: 'no old comb',
+    askedOn: '2026-04-10',
+  },
+  neighbours: { keeper: 'k-1', takenOn: '2026-04-10', digest: 'd', rows: 1, spells: '2024|4|1|0|removed' },
+  trials: {
+    name: 'Comb',
+    fact: 'comb',
+    optionA: 'oldBrood',
+    optionB: 'none',
+    nameA: 'old comb',
+    nameB: 'no comb',
+    seed: 7,
+    beginsOn: '2026-04-10',
+    endsOn: '2026-07-15',
+    hopedRatio: 2,
+  },
+  assignments: { trialId: 'trials', block: 1, trapId: 't', side: 'A' },
+  spots: { name: 'Hedge', lat: 47.4, lon: 13.2 },
+  stances: { season: 2027, stance: 'pinned', spotId: 'spots' },
+  placings: { season: 2027, keptOn: '2026-05-14', traps: 16, apartM: 200, permission: 'noNo' },
+  picks: { placingId: 'placings', siteId: 'sites' },
+  deviations: { trialId: 'trials', on: '2026-04-12', what: 'peeked' },
 };
 
 /** A row as it lies in the database, without what is empty. */
@@ -80,8 +111,10 @@ describe('who said it', () => {
       const needed = columnsOf(table).flatMap(([field, { required }]) => (required ? [field] : []));
       const beside = Object.keys(LEAST[table]).filter((field) => !needed.includes(field));
       expect(needed.filter((field) => !(field in LEAST[table]))).toEqual([]);
-      // A catch names the trap it was in, and a photo what it is of, by the rules between records.
-      expect(beside).toEqual({ catches: ['deploymentId'], photos: ['siteId'] }[table as string] ?? []);
+      // A catch names the trap it was in, a photo what it is of, and a pin its place, by the rules between records.
+      expect(beside).toEqual(
+        { catches: ['deploymentId'], photos: ['siteId'], stances: ['spotId'] }[table as string] ?? [],
+      );
     });
   }
 });

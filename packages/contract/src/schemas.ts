@@ -12,6 +12,7 @@ export {
   trapReadingsSchema,
   weatherDaysSchema,
 } from './devices/device-schemas.js';
+export { changesQuerySchema } from './field/field-schemas.js';
 export {
   copyNameSchema,
   fileQuerySchema,
@@ -20,9 +21,25 @@ export {
   placesQuerySchema,
 } from './files/file-schemas.js';
 export { saveMapLayerSchema } from './ground/ground-schemas.js';
+export {
+  accessOnSchema,
+  changePassphraseSchema,
+  inviteSchema,
+  joinSchema,
+  madePasskeySchema,
+  networkSchema,
+  newPasskeySchema,
+  passkeyIdSchema,
+  removeMemberSchema,
+  saveMemberSchema,
+  secretSchema,
+  shownPasskeySchema,
+  signInSchema,
+} from './members/member-schemas.js';
 export { ribbonQuerySchema } from './rounds/rounds-schemas.js';
 export {
   actSchema,
+  knownActsSchema,
   recordFieldsSchema,
   recordIdSchema,
   recordPathSchema,

@@ -1,5 +1,6 @@
 import * as catches from '@yewridge/core/catches';
 import * as evidence from '@yewridge/core/evidence';
+import * as ground from '@yewridge/core/ground';
 import * as rounds from '@yewridge/core/rounds';
 import * as season from '@yewridge/core/season';
 import * as geometry from '@yewridge/core/shared/geometry';
@@ -16,9 +17,15 @@ interface Case {
   readonly tol: number;
 }
 
-const functions = { ...season, ...catches, ...evidence, ...rounds, ...geometry, ...stats } as unknown as Readonly<
-  Record<string, ((...input: readonly unknown[]) => unknown) | undefined>
->;
+const functions = {
+  ...season,
+  ...ground,
+  ...catches,
+  ...evidence,
+  ...rounds,
+  ...geometry,
+  ...stats,
+} as unknown as Readonly<Record<string, ((...input: readonly unknown[]) => unknown) | undefined>>;
 
 describe('season: worked cases', () => {
   for (const row of cases as readonly Case[]) {

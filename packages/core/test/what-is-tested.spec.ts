@@ -1,6 +1,6 @@
 describe('core: what these specs test', () => {
   it('is the source, whatever was built last', () => {
-    for (const entry of ['bench', 'suction', 'season', 'catches', 'callouts', 'rounds', 'shared/units']) {
+    for (const entry of ['bench', 'suction', 'season', 'evidence', 'catches', 'callouts', 'rounds', 'shared/units']) {
       expect(import.meta.resolve(`@yewridge/core/${entry}`)).toMatch(/\/core\/src\/.*\.ts$/);
     }
   });

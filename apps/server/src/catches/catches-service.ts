@@ -1,13 +1,18 @@
-import type {
-  CatchBoardDto,
-  CatchCardDto,
-  CatchPlanDto,
-  CatchTrackDto,
-  CatchTrackRow,
-} from '@yewridge/contract/catches';
 import type { CallTrackRow } from '@yewridge/contract/callouts';
+import type { CatchBoardDto, CatchPlanDto, CatchTrackDto } from '@yewridge/contract/catches';
 import type { RecordDto } from '@yewridge/contract/season';
-import { catchStage, inLifeOrder } from '@yewridge/core/catches';
+import {
+  ALL_YEARS,
+  catchBoard,
+  livePlans,
+  nightsAround,
+  PLAN_DAYS,
+  PLAN_FORECAST_DAYS,
+  planOf,
+  planSources,
+  type PlanSources,
+  trackRows,
+} from '@yewridge/core/field';
 import { addDays, type IsoDate } from '@yewridge/core/season';
 import { IsNull, MoreThanOrEqual, Not } from 'typeorm';
 import type { Database } from '../db/database.js';
@@ -15,23 +20,13 @@ import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { AppError } from '../http/app-error.js';
 import { RememberedBy } from '../shared/remembered/remembered-by.js';
 import type { View } from '../shared/remembered/view.js';
-import { groupedBy, type SeasonLog } from '../shared/season-log/season-log.js';
-import { nightsAround } from '../shared/season-log/local-sun.js';
-import { PLAN_DAYS, planOf, planSources, type PlanSources, trackOf } from './plans.js';
+import type { SeasonLog } from '../shared/season-log/season-log.js';
 
 /** What a board is made of; built traps count as what may be written without being said. */
 const BOARD_TABLES = ['catches', 'followups', 'deployments', 'sites', 'callouts'] as const;
 const MOST_BOARDS = 8;
-const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
 
-/** Its steps may go on: neither settled nor lost, and not so old that no weather counts any more. */
-function liveCard({ stage, caught, calloutId }: CatchCardDto, today: IsoDate): boolean {
-  // What came by a call-out has the steps of its call-out.
-  if (calloutId !== null) return false;
-  return stage !== 'settled' && stage !== 'lost' && caught.foundOn >= addDays(today, -PLAN_DAYS);
-}
-
-/** Every catch with where it stands, newest first. */
+/** Reads what catches, their steps and their track are made of; they are worked out in core. */
 export class CatchesService {
   readonly #plans: View<readonly CatchPlanDto[]>;
   readonly #board = new RememberedBy<CatchBoardDto>(MOST_BOARDS);
@@ -48,18 +43,11 @@ export class CatchesService {
 
   /** The plans that are not over, those found last first. */
   plans(): Promise<readonly CatchPlanDto[]> {
-    return this.#plans.ask(() => this.workOut());
-  }
-
-  private async workOut(): Promise<readonly CatchPlanDto[]> {
-    // Older plans are over, so that a long record does not slow the day.
-    const since = addDays(this.log.today(), -PLAN_DAYS);
-    const { cards } = await this.board(since);
-    if (cards.length === 0) return [];
-    const sources = await this.planSources(since);
-    return cards.flatMap((card) => {
-      const plan = liveCard(card, this.log.today()) ? planOf(card, sources, this.log) : null;
-      return plan && !plan.over ? [plan] : [];
+    return this.#plans.ask(async () => {
+      // Older plans are over, so that a long record does not slow the day.
+      const since = addDays(this.log.today(), -PLAN_DAYS);
+      const { cards } = await this.board(since);
+      return cards.length === 0 ? [] : livePlans(cards, await this.sources(since), this.log.now());
     });
   }
 
@@ -68,82 +56,67 @@ export class CatchesService {
     const card = (await this.board()).cards.find(({ caught }) => caught.id === id);
     if (!card) throw new AppError('NOT_FOUND');
     if (card.calloutId !== null) return null;
-    return planOf(card, await this.planSources(card.caught.foundOn), this.log);
+    return planOf(card, await this.sources(card.caught.foundOn), this.log.now());
   }
 
-  private async planSources(since: IsoDate, weatherSince = since): Promise<PlanSources> {
-    const span = { from: since, to: ALL_YEARS.to };
-    const stays = new Map((await this.log.stays(span)).map((stay) => [stay.id, stay]));
+  /** Where no plan is worked out before `weatherSince`, no weather before is read. */
+  private async sources(since: IsoDate, weatherSince = since): Promise<PlanSources> {
+    const { today } = this.log.now();
     const steps = await this.database.source
       .getRepository(RECORD_ENTITIES.steps)
       .find({ where: { deletedAt: IsNull() } });
-    return planSources(this.log, { stays, since, weatherSince, steps: steps as unknown as RecordDto<'steps'>[] });
+    return planSources({
+      stays: await this.log.stays({ from: since, to: ALL_YEARS.to }),
+      traps: await this.log.traps(),
+      places: await this.log.places(),
+      weather: await this.log.weather({ from: weatherSince, to: addDays(today, PLAN_FORECAST_DAYS) }),
+      emptyLooks: await this.log.emptyLooks(since),
+      steps: steps as unknown as readonly RecordDto<'steps'>[],
+    });
   }
 
   /** Every colony along its days, with the steps of those that still have some. */
   track(): Promise<CatchTrackDto> {
-    return this.#track.ask(() => this.tracked());
-  }
-
-  private async tracked(): Promise<CatchTrackDto> {
-    const { today, cards } = await this.board();
-    const now = this.log.minute();
-    const nights = await nightsAround(this.log, today);
-    const calls = await this.calls();
-    const since = cards.at(-1)?.caught.foundOn;
-    if (since === undefined) return { today, now, nights, rows: [], calls };
-    const live = addDays(today, -PLAN_DAYS);
-    const sources = await this.planSources(since, since > live ? since : live);
-    const rows = cards.map((card): CatchTrackRow => {
-      const plan = liveCard(card, today) ? planOf(card, sources, this.log) : null;
-      const going = plan && !plan.over ? plan : null;
-      return { card, plan: going, track: trackOf(card, sources, { plan: going?.steps ?? [], now }) };
+    return this.#track.ask(async () => {
+      const { today, cards } = await this.board();
+      const now = this.log.now();
+      const nights = nightsAround(await this.log.places(), now);
+      const calls = await this.calls();
+      const since = cards.at(-1)?.caught.foundOn;
+      if (since === undefined) return { today, now: now.minute, nights, rows: [], calls };
+      const live = addDays(today, -PLAN_DAYS);
+      const sources = await this.sources(since, since > live ? since : live);
+      return { today, now: now.minute, nights, rows: trackRows(cards, sources, now), calls };
     });
-    return { today, now, nights, rows, calls };
   }
 
-  /** Catches found since a day; all of them when none is given. */
+  /** Catches found since a day, newest first; all of them when none is given. */
   board(since: IsoDate = ALL_YEARS.from): Promise<CatchBoardDto> {
     // A look at a trap changes nothing of it.
     return this.#board.at(since, this.log.stamp(BOARD_TABLES), () => this.read(since));
   }
 
   private async read(since: IsoDate): Promise<CatchBoardDto> {
-    const repository = this.database.source.getRepository(RECORD_ENTITIES.catches);
-    const rows = await repository.find({
+    const { source } = this.database;
+    const catches = await source.getRepository(RECORD_ENTITIES.catches).find({
       where: { deletedAt: IsNull(), foundOn: MoreThanOrEqual(since) },
       order: { foundOn: 'DESC', id: 'ASC' },
     });
-    const followups = await this.database.source
+    const followups = await source
       .getRepository(RECORD_ENTITIES.followups)
       .find({ where: { deletedAt: IsNull() }, order: { on: 'ASC', id: 'ASC' } });
-    const byCatch = groupedBy(followups as unknown as RecordDto<'followups'>[], ({ catchId }) => catchId);
-    const stays = new Map((await this.log.stays({ ...ALL_YEARS, from: since })).map((stay) => [stay.id, stay]));
-    const number = new Map((await this.log.traps()).map((trap) => [trap.id, trap.number]));
-    const calls = await this.database.source
+    const calls = await source
       .getRepository(RECORD_ENTITIES.callouts)
       .find({ where: { deletedAt: IsNull(), catchId: Not(IsNull()) } });
-    const callOf = new Map(calls.map(({ id, catchId }) => [String(catchId), id]));
-    const cards = (rows as unknown as RecordDto<'catches'>[]).map((caught): CatchCardDto => {
-      const stay = caught.deploymentId === null ? undefined : stays.get(caught.deploymentId);
-      const mine = [...(byCatch.get(caught.id) ?? [])].sort(inLifeOrder);
-      return {
-        caught,
-        stage: catchStage({
-          inTrap: stay !== undefined && stay.takenDownOn === null,
-          since: stay?.takenDownOn ?? caught.foundOn,
-          followups: mine,
-          today: this.log.today(),
-        }),
-        trapId: stay?.trapId ?? null,
-        number: stay ? (number.get(stay.trapId) ?? null) : null,
-        siteId: stay?.siteId ?? caught.siteId,
-        place: stay?.site ?? caught.place ?? '',
-        calloutId: callOf.get(caught.id) ?? null,
-        takenDownOn: stay?.takenDownOn ?? null,
-        followups: mine,
-      };
-    });
-    return { today: this.log.today(), cards };
+    return catchBoard(
+      {
+        catches: catches as unknown as readonly RecordDto<'catches'>[],
+        followups: followups as unknown as readonly RecordDto<'followups'>[],
+        stays: await this.log.stays({ ...ALL_YEARS, from: since }),
+        traps: await this.log.traps(),
+        calls: calls as unknown as readonly RecordDto<'callouts'>[],
+      },
+      this.log.today(),
+    );
   }
 }

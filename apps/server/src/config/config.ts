@@ -1,7 +1,8 @@
 import { homedir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import Joi from 'joi';
+import { isIP } from 'node:net';
+import Joi, { type CustomValidator } from 'joi';
 
 /** What the stand-in for a manometer is to find: Pa, m³/s, m². */
 export interface HiddenTruth {
@@ -23,9 +24,24 @@ export interface Config {
   readonly hemisphere: 'N' | 'S';
   /** What the simulated manometer is to find, for whoever tests it; else it is made from the rig. */
   readonly simulated: HiddenTruth | null;
+  /** Members, their devices and invitations: beside the records, and in no backup. */
+  readonly membersFile: string;
+  readonly network: NetworkConfig;
+}
+/** How the program is reached from other devices. */
+export interface NetworkConfig {
+  readonly securePort: number;
+  /** Addresses to listen at with HTTPS from the start; `null`: only when it is switched on in Settings, at those found. */
+  readonly listen: readonly string[] | null;
+  readonly files: { readonly cert: string; readonly key: string } | null;
+  readonly names: readonly string[];
+  /** Addresses of a proxy in front whose word is taken. */
+  readonly proxies: readonly string[];
+  readonly publicAddress: string | null;
 }
 
 const DEFAULT_PORT = 8147;
+const DEFAULT_SECURE_PORT = 8148;
 /** Folder of the checkout, seen from the compiled or the source file alike. */
 const projectFolder = fileURLToPath(new URL('../../../../', import.meta.url));
 
@@ -37,7 +53,26 @@ interface Environment {
   readonly YEWRIDGE_TILES?: string;
   readonly YEWRIDGE_TILES_CREDIT: string;
   readonly YEWRIDGE_SIMULATED_MANOMETER?: string;
+  readonly YEWRIDGE_HTTPS_PORT: number;
+  readonly YEWRIDGE_LISTEN?: string;
+  readonly YEWRIDGE_CERT?: string;
+  readonly YEWRIDGE_KEY?: string;
+  readonly YEWRIDGE_NAMES: string;
+  readonly YEWRIDGE_TRUST_PROXY?: string;
+  readonly YEWRIDGE_PUBLIC?: string;
 }
+
+const listed = (text: string): readonly string[] =>
+  text
+    .split(',')
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
+/** A list of addresses, of each its number and not a name. */
+const addresses: CustomValidator<string> = (text, helpers) =>
+  listed(text).length > 0 && listed(text).every((one) => isIP(one.replace(/\/\d{1,3}$/, '')) !== 0)
+    ? text
+    : helpers.error('any.invalid');
+const ADDRESSES = { 'any.invalid': '{{#label}} must be addresses like 192.168.1.20, parted by commas' };
 
 const environmentSchema = Joi.object<Environment, true>({
   YEWRIDGE_PORT: Joi.number().port().default(DEFAULT_PORT),
@@ -55,7 +90,33 @@ const environmentSchema = Joi.object<Environment, true>({
     /^\d+(\.\d+)?,0\.\d+,0\.\d+$/,
     'sealed suction in Pa, free flow in m3/s, leak in m2',
   ),
-});
+  YEWRIDGE_HTTPS_PORT: Joi.number().port().default(DEFAULT_SECURE_PORT),
+  YEWRIDGE_LISTEN: Joi.string().custom(addresses).messages(ADDRESSES),
+  YEWRIDGE_CERT: Joi.string().min(1),
+  YEWRIDGE_KEY: Joi.string().min(1),
+  YEWRIDGE_NAMES: Joi.string()
+    .lowercase()
+    .pattern(/^[a-z0-9.,\s-]*$/, 'names of this computer, parted by commas')
+    .allow('')
+    .default(''),
+  YEWRIDGE_TRUST_PROXY: Joi.string().custom(addresses).messages(ADDRESSES),
+  YEWRIDGE_PUBLIC: Joi.string().uri({ scheme: 'https' }),
+})
+  .and('YEWRIDGE_CERT', 'YEWRIDGE_KEY')
+  // Whose word is taken without knowing for which address would open the door to any name.
+  .and('YEWRIDGE_TRUST_PROXY', 'YEWRIDGE_PUBLIC');
+
+function networkOf(value: Environment): NetworkConfig {
+  const { YEWRIDGE_CERT: cert, YEWRIDGE_KEY: key } = value;
+  return {
+    securePort: value.YEWRIDGE_HTTPS_PORT,
+    listen: value.YEWRIDGE_LISTEN === undefined ? null : listed(value.YEWRIDGE_LISTEN),
+    files: cert === undefined || key === undefined ? null : { cert: resolve(cert), key: resolve(key) },
+    names: listed(value.YEWRIDGE_NAMES.toLowerCase()),
+    proxies: listed(value.YEWRIDGE_TRUST_PROXY ?? ''),
+    publicAddress: value.YEWRIDGE_PUBLIC ?? null,
+  };
+}
 
 function truthOf(text: string | undefined): HiddenTruth | null {
   const [sealedSuction, freeFlow, leakArea] = (text ?? '').split(',').map(Number);
@@ -84,6 +145,8 @@ export function readConfig(argv: readonly string[], environment: Readonly<Record
       value.YEWRIDGE_TILES === undefined
         ? null
         : { address: value.YEWRIDGE_TILES, credit: value.YEWRIDGE_TILES_CREDIT },
+    membersFile: join(dataFolder, 'members.sqlite'),
+    network: networkOf(value),
     simulated: truthOf(value.YEWRIDGE_SIMULATED_MANOMETER),
     webFolder: join(projectFolder, 'apps/web/dist/web/browser'),
   };

@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { EventEmitter } from 'node:events';
 import SQLite, { type Database as Connection } from 'better-sqlite3';
 import { DataSource, type EntityManager, type MigrationInterface, type QueryRunner } from 'typeorm';
 import { ActEntity } from './entities/act-entity.js';
@@ -25,6 +26,13 @@ import { QueenSigns20261126053000 } from './migrations/20261126053000-queen-sign
 import { SayNoMore20261129150000 } from './migrations/20261129150000-say-no-more.js';
 import { LooksInOrder20261130010000 } from './migrations/20261130010000-looks-in-order.js';
 import { KitInStores20261130140000 } from './migrations/20261130140000-kit-in-stores.js';
+import { Workshop20261130200000 } from './migrations/20261130200000-workshop.js';
+import { ChangeFeed20261130213000 } from './migrations/20261130213000-change-feed.js';
+import { Errands20261201040000 } from './migrations/20261201040000-errands.js';
+import { Evidence20261201090000 } from './migrations/20261201090000-evidence.js';
+import { Plans20261201140000 } from './migrations/20261201140000-plans.js';
+import { CalendarOf20261201070000 } from './migrations/20261201070000-calendar-of.js';
+import { ActBy20261201020000 } from './migrations/20261201020000-act-by.js';
 import { CreateCallouts20261130090000 } from './migrations/20261130090000-create-callouts.js';
 
 /** Thrown at the end of a write that was only to tell what would happen: everything of it is undone. */
@@ -64,6 +72,13 @@ export const MIGRATIONS = [
   LooksInOrder20261130010000,
   CreateCallouts20261130090000,
   KitInStores20261130140000,
+  Workshop20261130200000,
+  ChangeFeed20261130213000,
+  ActBy20261201020000,
+  Errands20261201040000,
+  CalendarOf20261201070000,
+  Evidence20261201090000,
+  Plans20261201140000,
 ];
 
 /** As a database that was written to names them. */
@@ -75,14 +90,18 @@ function prepare(connection: Connection): void {
   connection.pragma(`busy_timeout = ${BUSY_TIMEOUT_MS}`);
 }
 
-export function dataSourceFor(
-  database: string,
-  migrations: readonly (new () => MigrationInterface)[] = MIGRATIONS,
-): DataSource {
+/** What a file holds, and how it came to hold it. */
+export interface Shape {
+  readonly entities: readonly (new () => object)[];
+  readonly migrations: readonly (new () => MigrationInterface)[];
+}
+export const RECORDS: Shape = { entities: ENTITIES, migrations: MIGRATIONS };
+
+export function dataSourceFor(database: string, { entities, migrations }: Shape = RECORDS): DataSource {
   return new DataSource({
     type: 'better-sqlite3',
     database,
-    entities: ENTITIES,
+    entities: [...entities],
     migrations: [...migrations],
     migrationsRun: true,
     synchronize: false,
@@ -92,8 +111,8 @@ export function dataSourceFor(
 }
 
 /** A connection for reading alone: it sees what is committed and cannot write. */
-function reading(file: string): Promise<DataSource> {
-  const source = dataSourceFor(file, []);
+function reading(file: string, shape: Shape): Promise<DataSource> {
+  const source = dataSourceFor(file, { ...shape, migrations: [] });
   source.setOptions({
     prepareDatabase: (connection: Connection) => {
       prepare(connection);
@@ -133,6 +152,7 @@ export class Database {
   readonly #written = new Map<string, number>();
   #unsaid = 0;
   #touched: readonly string[] | null = null;
+  readonly #news = new EventEmitter();
 
   private constructor(
     private readonly writer: DataSource,
@@ -142,18 +162,21 @@ export class Database {
     readonly file: string,
     /** Where another connection writes to the same file: waits for its turn, and tells how to give it back. */
     private readonly turn: (() => Promise<() => void>) | null = null,
-  ) {}
+  ) {
+    // One listener a screen that is open.
+    this.#news.setMaxListeners(0);
+  }
 
-  static async open(file: string): Promise<Database> {
-    const source = await dataSourceFor(file).initialize();
+  static async open(file: string, shape: Shape = RECORDS): Promise<Database> {
+    const source = await dataSourceFor(file, shape).initialize();
     const broken: unknown[] = await source.query('PRAGMA foreign_key_check');
     if (broken.length > 0) throw new Error(`The database ${file} has rows that point nowhere.`);
-    return new Database(source, file === IN_MEMORY ? source : await reading(file), file);
+    return new Database(source, file === IN_MEMORY ? source : await reading(file, shape), file);
   }
 
   /** A second connection to a database that is open already, in a thread of its own. */
   static async join(file: string, turn: () => Promise<() => void>): Promise<Database> {
-    const source = await dataSourceFor(file, []).initialize();
+    const source = await dataSourceFor(file, { ...RECORDS, migrations: [] }).initialize();
     return new Database(source, source, file, turn);
   }
 
@@ -217,10 +240,17 @@ export class Database {
     return [this.#unsaid, ...tables.map((table) => this.#written.get(table) ?? 0)].join('.');
   }
 
+  /** Calls back after every write, kept or not. @returns how to stop that. */
+  follow(onWrite: () => void): () => void {
+    this.#news.on('written', onWrite);
+    return () => this.#news.off('written', onWrite);
+  }
+
   private countWrite(): void {
     this.#version += 1;
     if (this.#touched === null) this.#unsaid += 1;
     for (const table of this.#touched ?? []) this.#written.set(table, (this.#written.get(table) ?? 0) + 1);
+    this.#news.emit('written');
   }
 
   /** The connection that writes. */

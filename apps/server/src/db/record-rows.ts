@@ -116,15 +116,22 @@ export interface ChangeMade {
 /** The act into the log with what it changed, each change at its place; a place of nothing stays free. */
 export async function insertAct(
   manager: EntityManager,
-  act: { readonly id: string; readonly at: string; readonly says: string; readonly sent: string },
+  act: {
+    readonly id: string;
+    readonly at: string;
+    readonly says: string;
+    readonly sent: string;
+    readonly memberId: string | null;
+    readonly doneAt: string | null;
+    readonly clockAheadS: number | null;
+  },
   made: readonly (ChangeMade | undefined)[],
 ): Promise<void> {
-  await manager.query('INSERT INTO act (id, at_utc, says, sent_sha256, undone_by) VALUES (?, ?, ?, ?, NULL)', [
-    act.id,
-    act.at,
-    act.says,
-    act.sent,
-  ]);
+  await manager.query(
+    `INSERT INTO act (id, at_utc, says, sent_sha256, undone_by, member_id, done_at_utc, clock_ahead_s)
+     VALUES (?, ?, ?, ?, NULL, ?, ?, ?)`,
+    [act.id, act.at, act.says, act.sent, act.memberId, act.doneAt, act.clockAheadS],
+  );
   const changes = made.flatMap((one, place) => (one ? [{ ...one, place }] : []));
   for (let n = 0; n < changes.length; n += ROWS_AT_ONCE) {
     const some = changes.slice(n, n + ROWS_AT_ONCE);

@@ -1,5 +1,6 @@
 import type { TableName } from '@yewridge/contract/season';
 import type { ClockStep } from '@yewridge/contract/shared';
+import { localSun, type Told } from '@yewridge/core/field';
 import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
 import { createHash } from 'node:crypto';
 import { IsNull } from 'typeorm';
@@ -8,10 +9,9 @@ import { DeviceEntity } from '../db/entities/device-entities.js';
 import type { ActsService } from '../shared/acts/acts-service.js';
 import type { DemoClock } from '../shared/clock/demo-clock.js';
 import type { WeatherSource } from '../shared/instruments/instruments.js';
-import { localSun } from '../shared/season-log/local-sun.js';
 import type { SeasonLog } from '../shared/season-log/season-log.js';
 import { dateAt, daysLater, instantIn } from '../shared/season-log/site-date.js';
-import type { SensorReadings, Told } from '../shared/sensor-readings/sensor-readings.js';
+import type { SensorReadings } from '../shared/sensor-readings/sensor-readings.js';
 import { PlayedSeason } from './played-season.js';
 import { hourNow, playedStay, SimulatedTrapSensor } from './simulated-trap-sensor.js';
 import { FORECAST_DAYS, weatherFields } from './vellmark-weather.js';
@@ -137,7 +137,7 @@ export class DemoPlay {
     const days = DAYS[by];
     if (days !== undefined) return daysLater(now, days, timeZone);
     for (const date of [log.today(), addDays(log.today(), 1)]) {
-      const sun = await localSun(log, date);
+      const sun = localSun(await log.places(), date, log.now().offset);
       const minute = by === 'dusk' ? (sun?.sunset ?? 21 * 60) + DARK_AFTER_MIN : (sun?.sunrise ?? 6 * 60) + 1;
       const midnight = instantIn(`${date}T00:00`, timeZone) ?? now.toISOString();
       const at = new Date(Date.parse(midnight) + Math.ceil(minute) * MINUTE_MS);

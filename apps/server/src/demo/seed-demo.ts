@@ -14,7 +14,8 @@ import type { Clock } from '../shared/clock/clock.js';
 import type { KeptRow } from '../shared/documents/kept-documents.js';
 import { VELLMARK_DESIGNS } from './vellmark-designs.js';
 import { instantOf } from '../shared/season-log/site-date.js';
-import { groupedBy, SeasonLog } from '../shared/season-log/season-log.js';
+import { groupedBy } from '@yewridge/core/shared/groups';
+import { SeasonLog } from '../shared/season-log/season-log.js';
 import { SensorReadings } from '../shared/sensor-readings/sensor-readings.js';
 import { ActsService } from '../shared/acts/acts-service.js';
 import type { DemoClock } from '../shared/clock/demo-clock.js';
@@ -119,7 +120,7 @@ async function seedDevices(manager: EntityManager): Promise<void> {
 /** Fills an empty demo database; one that a visitor has worked in is left as it is. What the sensors told comes last. */
 export async function seedDemo(database: Database, clock: DemoClock): Promise<void> {
   await seedRecordsOf(database, clock);
-  const log = new SeasonLog(database, clock, DEMO_TIME_ZONE);
+  const log = new SeasonLog(database, clock, DEMO_TIME_ZONE, 'N');
   const acts = new ActsService(database, clock, DEMO_TIME_ZONE);
   const readings = new SensorReadings(database);
   const station = new SimulatedStation();

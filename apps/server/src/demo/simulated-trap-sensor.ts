@@ -1,6 +1,7 @@
 import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
 import type { TrapReading, TrapSensor } from '../shared/instruments/instruments.js';
-import type { SeasonLog, StayLine } from '../shared/season-log/season-log.js';
+import type { StayLine } from '@yewridge/core/field';
+import type { SeasonLog } from '../shared/season-log/season-log.js';
 import { minuteAt } from '../shared/season-log/site-date.js';
 import type { PlayedSeason, PlayedStay } from './played-season.js';
 

@@ -20,9 +20,10 @@ import { AppError } from '../http/app-error.js';
 import type { ActsService } from '../shared/acts/acts-service.js';
 import type { Clock } from '../shared/clock/clock.js';
 import { newSecret, secretDigest } from '../shared/keys/secret.js';
+import type { Told } from '@yewridge/core/field';
 import type { SeasonLog } from '../shared/season-log/season-log.js';
 import { minuteAt } from '../shared/season-log/site-date.js';
-import type { SensorReadings, Told } from '../shared/sensor-readings/sensor-readings.js';
+import type { SensorReadings } from '../shared/sensor-readings/sensor-readings.js';
 
 const MINUTE_MS = 60_000;
 /** No sensor in a trap is older. */
@@ -54,10 +55,10 @@ export class DevicesService {
     const today = log.today();
     const devices = await database.source.getRepository(DeviceEntity).find({ order: { createdAt: 'ASC', id: 'ASC' } });
     const stays = await log.stays({ from: today, to: today });
-    // First: what comes in meanwhile is then told by the stream.
+    // Up to here and no further: what comes in meanwhile is told by the stream, and is not counted twice.
     const seq = await readings.latest();
     const rows: DeviceDto[] = [];
-    for (const device of devices) rows.push(await this.dto(device));
+    for (const device of devices) rows.push(await this.dto(device, seq));
     const traps = (await log.traps()).map(({ id, number }) => ({
       trapId: id,
       number,
@@ -183,13 +184,13 @@ export class DevicesService {
     return { op: 'put', table, id: row?.id ?? `${deviceId}-${day.date}`, revision: row?.revision ?? 0, fields };
   }
 
-  private async dto(device: StoredDevice): Promise<DeviceDto> {
+  private async dto(device: StoredDevice, upTo = Number.MAX_SAFE_INTEGER): Promise<DeviceDto> {
     const { database, readings } = this.parts;
     const { id, kind, name, trapId, simulated, createdAt, removedAt } = device;
     const trap = trapId === null ? null : await database.source.getRepository(TrapEntity).findOneBy({ id: trapId });
     const [count] = await database.source.query<{ n: number }[]>(
-      'SELECT count(*) AS n FROM device_reading WHERE device_id = ?',
-      [id],
+      'SELECT count(*) AS n FROM device_reading WHERE device_id = ? AND seq <= ?',
+      [id, upTo],
     );
     return {
       id,
@@ -201,7 +202,7 @@ export class DevicesService {
       createdAt,
       removedAt,
       readings: count?.n ?? 0,
-      last: await readings.last(id),
+      last: await readings.last(id, upTo),
     };
   }
 }

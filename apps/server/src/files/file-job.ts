@@ -1,5 +1,6 @@
 import type { FilePlanDto, FileProgressDto, FileQuery, FileTakenDto } from '@yewridge/contract/files';
 import type { ApiErrorCode, FieldError } from '@yewridge/contract/shared';
+import type { Who } from '../http/who.js';
 
 /** What a thread is to do with a file: tell what taking it in would do, or take it in. */
 export interface FileJob {
@@ -15,6 +16,7 @@ export interface FileJob {
   readonly timeZone: string;
   /** UTC. */
   readonly now: string;
+  readonly by: Who;
 }
 
 /** To the thread. */

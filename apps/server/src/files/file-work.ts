@@ -14,6 +14,7 @@ import {
 import type { Database } from '../db/database.js';
 import { AppError } from '../http/app-error.js';
 import type { Clock } from '../shared/clock/clock.js';
+import type { Who } from '../http/who.js';
 import type { FileJob, FileWord } from './file-job.js';
 import { type FileThreads, ThreadEnded } from './file-threads.js';
 
@@ -58,21 +59,26 @@ export class FileWork {
     return this.#progress.get(work) ?? null;
   }
 
-  async plan(source: Readable, query: FileQuery, gone: AbortSignal): Promise<FilePlanDto> {
-    const word = await this.through(source, { op: 'plan', id: '', query }, gone);
+  async plan(source: Readable, query: FileQuery, by: Who, gone: AbortSignal): Promise<FilePlanDto> {
+    const word = await this.through(source, { op: 'plan', id: '', query, by }, gone);
     if (word.kind !== 'planned') throw new Error(`a thread answered ${word.kind}`);
     return word.plan;
   }
 
-  async take(id: string, source: Readable, query: FileQuery, gone: AbortSignal): Promise<FileTakenDto> {
-    const word = await this.through(source, { op: 'take', id, query }, gone);
+  async take(
+    id: string,
+    source: Readable,
+    { query, by }: Pick<FileJob, 'query' | 'by'>,
+    gone: AbortSignal,
+  ): Promise<FileTakenDto> {
+    const word = await this.through(source, { op: 'take', id, query, by }, gone);
     if (word.kind !== 'taken') throw new Error(`a thread answered ${word.kind}`);
     return word.taken;
   }
 
   private async through(
     source: Readable,
-    what: Pick<FileJob, 'op' | 'id' | 'query'>,
+    what: Pick<FileJob, 'op' | 'id' | 'query' | 'by'>,
     gone: AbortSignal,
   ): Promise<FileWord> {
     const { database, clock, dataFolder, timeZone } = this.parts;

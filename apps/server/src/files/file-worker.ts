@@ -39,7 +39,7 @@ function copyOf(database: string, scratch: string): string {
   return copy;
 }
 
-async function work({ op, id, file, query, timeZone, now, scratch, ...job }: FileJob): Promise<FileWord> {
+async function work({ op, id, file, query, timeZone, now, scratch, by, ...job }: FileJob): Promise<FileWord> {
   const clock = fixedClock(now);
   const trying = op === 'plan';
   const database = await (trying
@@ -51,7 +51,9 @@ async function work({ op, id, file, query, timeZone, now, scratch, ...job }: Fil
     const onProgress = (says: string, done: number): void => {
       say({ kind: 'progress', progress: { says, done } });
     };
-    const filesIn = new FilesIn(database, acts, new BackupIn(database, copies), clock, scratch, onProgress);
+    // Putting a backup back replaces everything, and is the owner's alone.
+    const backups = by.role === 'owner' ? new BackupIn(database, copies) : null;
+    const filesIn = new FilesIn({ database, acts, backups, clock, scratch, by }, onProgress);
     if (trying) return { kind: 'planned', plan: await filesIn.plan(file, query) };
     return { kind: 'taken', taken: await filesIn.take(id, file, query) };
   } finally {

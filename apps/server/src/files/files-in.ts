@@ -20,6 +20,7 @@ import { AppError } from '../http/app-error.js';
 import type { ActsService, Refused } from '../shared/acts/acts-service.js';
 import { RuleBroken } from '../shared/acts/rule-context.js';
 import type { Clock } from '../shared/clock/clock.js';
+import type { Who } from '../http/who.js';
 import type { BackupIn } from './backup-in.js';
 import { FileFault } from './file-fault.js';
 import { readFile } from './file-kind.js';
@@ -74,12 +75,16 @@ function counted(plan: FilePlanDto): string {
  */
 export class FilesIn {
   constructor(
-    private readonly database: Database,
-    private readonly acts: ActsService,
-    private readonly backups: BackupIn,
-    private readonly clock: Clock,
-    /** A folder for what is needed on the way. */
-    private readonly scratch: string,
+    private readonly parts: {
+      readonly database: Database;
+      readonly acts: ActsService;
+      /** `null` for whoever may not put a backup back. */
+      readonly backups: BackupIn | null;
+      readonly clock: Clock;
+      /** A folder for what is needed on the way. */
+      readonly scratch: string;
+      readonly by: Who;
+    },
     private readonly onProgress: (says: string, done: number) => void = () => undefined,
   ) {}
 
@@ -115,17 +120,24 @@ export class FilesIn {
     }
   }
 
+  private backups(): BackupIn {
+    const { backups } = this.parts;
+    if (backups) return backups;
+    const message = 'Only the owner puts a backup back: it takes the place of everything.';
+    throw new AppError('NOT_ALLOWED', { fields: [{ path: '', message }] });
+  }
+
   /** A backup in any of its forms, told by how it begins; `null` for any other file. */
   private async backup(file: string, only: Only): Promise<FileTakenDto | null> {
-    const options = { only, scratch: this.scratch, onProgress: this.onProgress };
+    const options = { only, scratch: this.parts.scratch, onProgress: this.onProgress };
     const head = await headOf(file);
-    if (head.startsWith('PK')) return { actId: null, ...(await this.backups.zip(file, options)) };
+    if (head.startsWith('PK')) return { actId: null, ...(await this.backups().zip(file, options)) };
     if (head.startsWith('SQLite format 3\0')) {
       const madeAt = (await stat(file)).mtime.toISOString();
-      return { actId: null, ...(await this.backups.sqlite(file, madeAt, options)) };
+      return { actId: null, ...(await this.backups().sqlite(file, madeAt, options)) };
     }
     if (!BACKUP_HEAD.test(head)) return null;
-    return { actId: null, ...(await this.backups.json(file, options)) };
+    return { actId: null, ...(await this.backups().json(file, options)) };
   }
 
   private async text(
@@ -151,8 +163,8 @@ export class FilesIn {
       case 'sheet':
         return this.sheet(file, query, how);
       case 'backup': {
-        const options = { only: how.only, scratch: this.scratch, onProgress: this.onProgress };
-        return { actId: null, ...(await this.backups.json(path, options)) };
+        const options = { only: how.only, scratch: this.parts.scratch, onProgress: this.onProgress };
+        return { actId: null, ...(await this.backups().json(path, options)) };
       }
     }
   }
@@ -181,7 +193,7 @@ export class FilesIn {
     how: How,
   ): Promise<FileTakenDto> {
     let planned: TablePlan | undefined;
-    const { created, refused } = await this.acts.keepMany(
+    const { created, refused } = await this.parts.acts.keepMany(
       how.id,
       how.sent,
       async (manager) => {
@@ -190,7 +202,7 @@ export class FilesIn {
         const changes = planned.faults.length > 0 ? [] : planned.changes;
         return { says: this.says(query, { ...plan, ...pick(planned) }), changes };
       },
-      { only: how.only },
+      { only: how.only, by: this.parts.by },
     );
     if (!planned) throw new Error('nothing was planned');
     const faults = [...planned.faults, ...refused.map((one) => faultOf(one, planned?.rows[one.place] ?? 0))];
@@ -199,11 +211,11 @@ export class FilesIn {
   }
 
   private async traps(rows: readonly FileRow[], query: FileQuery, how: How): Promise<FileTakenDto> {
-    const plan = await this.database.write(async (manager) => {
+    const plan = await this.parts.database.write(async (manager) => {
       const planned = await planTraps(manager, rows, query.mode);
       const { faults, fresh, changed, same, differences } = planned;
       if (how.only === 'keep' && faults.length === 0) {
-        await writeTraps(manager, planned, this.clock.now().toISOString());
+        await writeTraps(manager, planned, this.parts.clock.now().toISOString());
       }
       const counts = { fresh: fresh.length, changed: changed.length, same, differences: firstOf(differences) };
       return faulty({ ...NOTHING, kind: 'table', table: 'traps', ...counts }, faults);
@@ -217,7 +229,7 @@ export class FilesIn {
       throw new FileFault({ row: 0, column: '', code: 'RANGE', message });
     }
     const without = new Set((query.without ?? '').split(',').map(Number));
-    const kept = await this.database.source.getRepository(RECORD_ENTITIES.sites).findBy({ deletedAt: IsNull() });
+    const kept = await this.parts.database.source.getRepository(RECORD_ENTITIES.sites).findBy({ deletedAt: IsNull() });
     const sites = kept.flatMap(({ id, name, lat, lon }) =>
       typeof lat === 'number' && typeof lon === 'number' ? [{ id, name: String(name), lat, lon }] : [],
     );
@@ -251,8 +263,8 @@ export class FilesIn {
     const fresh = sheetSize(json, text);
     const name = query.name.replace(/\.\w+$/, '').slice(0, 80);
     if (only === 'keep') {
-      const createdAt = this.clock.now().toISOString();
-      await this.database.write(async (manager) => {
+      const createdAt = this.parts.clock.now().toISOString();
+      await this.parts.database.write(async (manager) => {
         if (await manager.existsBy(MapLayerEntity, { id })) return;
         await manager.insert(MapLayerEntity, { id, name, geojson: text, shown: true, createdAt });
       });

@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
-import { FILE_LIMITS } from '@yewridge/contract/files';
+import { FILE_LIMITS, type OwnersQuery } from '@yewridge/contract/files';
 import {
   copyNameSchema,
   fileQuerySchema,
@@ -9,10 +9,11 @@ import {
   placesQuerySchema,
   recordIdSchema,
 } from '@yewridge/contract/schemas';
-import express, { type RequestHandler, type Response, Router } from 'express';
+import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import { AppError } from '../http/app-error.js';
 import { validated } from '../http/validate.js';
 import type { Clock } from '../shared/clock/clock.js';
+import { whoWrites } from '../http/who.js';
 import type { BackupOut } from './backup-out.js';
 import type { FileWork } from './file-work.js';
 import type { FilesOut } from './files-out.js';
@@ -36,6 +37,14 @@ function download(response: Response, name: string, type: string): Response {
     'Content-Disposition': `attachment; filename="${name}"`,
     'Cache-Control': 'no-store',
   });
+}
+
+/** Whether a backup is to hold who landowners are: that takes everything out of the house, and is the owner's. */
+function withOwners(request: Request, response: Response): OwnersQuery {
+  const query = validated(ownersQuerySchema, request.query, fromAddress);
+  if (!query.owners || whoWrites(response).role === 'owner') return query;
+  const message = 'Only the owner saves a backup with landowners and callers in it. Save it without.';
+  throw new AppError('NOT_ALLOWED', { fields: [{ path: 'owners', message }] });
 }
 
 export interface FileServices {
@@ -63,12 +72,12 @@ function outRoutes({ filesOut, backups, copies, clock }: FileServices): Router {
     download(response, named('sites.gpx'), 'application/gpx+xml').send(gpx);
   });
   router.get('/files/backup.zip', async (request, response) => {
-    const owners = validated(ownersQuerySchema, request.query, fromAddress);
+    const owners = withOwners(request, response);
     download(response, named('backup.zip'), 'application/zip');
     await pipeline(backups.zip(owners), response);
   });
   router.get('/files/backup.json', async (request, response) => {
-    const owners = validated(ownersQuerySchema, request.query, fromAddress);
+    const owners = withOwners(request, response);
     download(response, named('backup.json'), 'application/json');
     await pipeline(backups.json(owners), response);
   });
@@ -124,12 +133,12 @@ export function filesRoutes(services: FileServices): Router {
   router.use(outRoutes(services), pictureRoutes(services));
   router.post('/files/plan', onlyBytes, async (request, response) => {
     const query = validated(fileQuerySchema, request.query, fromAddress);
-    response.json(await work.plan(request, query, goneFrom(response)));
+    response.json(await work.plan(request, query, whoWrites(response), goneFrom(response)));
   });
   router.put('/files/taken/:id', onlyBytes, async (request, response) => {
     const { id } = validated(recordIdSchema, request.params);
     const query = validated(fileQuerySchema, request.query, fromAddress);
-    response.json(await work.take(id, request, query, goneFrom(response)));
+    response.json(await work.take(id, request, { query, by: whoWrites(response) }, goneFrom(response)));
   });
   router.get('/files/progress/:id', (request, response) => {
     const { id } = validated(recordIdSchema, request.params);

@@ -3,8 +3,9 @@ import { Router } from 'express';
 import { sendShared } from '../http/shared-answer.js';
 import { validated } from '../http/validate.js';
 import type { GroundService } from './ground-service.js';
+import type { PersonService } from './person.js';
 
-export function groundRoutes(ground: GroundService): Router {
+export function groundRoutes(ground: GroundService, people: PersonService): Router {
   const router = Router();
   router.get('/ground', async (_request, response) => {
     sendShared(response, await ground.overview());
@@ -22,6 +23,13 @@ export function groundRoutes(ground: GroundService): Router {
   });
   router.delete('/ground/layers/:id', async (request, response) => {
     await ground.removeLayer(validated(recordIdSchema, request.params).id);
+    response.status(204).end();
+  });
+  router.get('/people/:id', async (request, response) => {
+    response.json(await people.kept(validated(recordIdSchema, request.params).id));
+  });
+  router.delete('/people/:id', async (request, response) => {
+    await people.erase(validated(recordIdSchema, request.params).id);
     response.status(204).end();
   });
   return router;

@@ -1,13 +1,7 @@
-import type {
-  GroundDto,
-  GroundSiteDto,
-  HangsHereDto,
-  MapLayerDto,
-  MapLayerWholeDto,
-  PastStayDto,
-} from '@yewridge/contract/ground';
+import type { GroundDto, MapLayerDto, MapLayerWholeDto } from '@yewridge/contract/ground';
 import type { HangingDto } from '@yewridge/contract/rounds';
 import type { RecordDto, TableName } from '@yewridge/contract/season';
+import { ALL_YEARS, groundView } from '@yewridge/core/field';
 import { IsNull } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { MapLayerEntity } from '../db/entities/map-layer-entity.js';
@@ -15,27 +9,9 @@ import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { AppError } from '../http/app-error.js';
 import type { View } from '../shared/remembered/view.js';
 import { recordDto } from '../shared/season-log/record-dto.js';
-import { groupedBy, type SeasonLog, type StayLine } from '../shared/season-log/season-log.js';
+import type { SeasonLog } from '../shared/season-log/season-log.js';
 
-const ALL_YEARS = { from: '0001-01-01', to: '9998-12-31' };
-
-function hangsHere(hanging: HangingDto, stay: StayLine | undefined): HangsHereDto {
-  const { deploymentId, trapId, number, hungOn, heightM, facingDeg, beesIn, lastScouts, due } = hanging;
-  return {
-    deploymentId,
-    trapId,
-    number,
-    hungOn,
-    heightM,
-    facingDeg,
-    hungBy: stay?.hungBy ?? null,
-    beesIn,
-    lastScouts,
-    dueBy: due.dueBy,
-  };
-}
-
-/** Sites with what hangs there, what was caught there, and whose they are. */
+/** Reads sites with what hangs there, what was caught there, and whose they are; sheets under the map. */
 export class GroundService {
   readonly #overview: View<GroundDto>;
 
@@ -53,41 +29,18 @@ export class GroundService {
   }
 
   private async workOut(): Promise<GroundDto> {
-    const sites = await this.records<'sites'>('sites');
-    const owners = new Map((await this.records<'owners'>('owners')).map((owner) => [owner.id, owner]));
-    const hangs = groupedBy(await this.hanging(), ({ siteId }) => siteId);
-    const number = new Map((await this.log.traps()).map((trap) => [trap.id, trap.number]));
-    const all = await this.log.stays(ALL_YEARS);
-    const stays = groupedBy(all, ({ siteId }) => siteId);
-    const caught = new Map((await this.log.catches()).map((one) => [one.deploymentId, one]));
-    const pastStay = (stay: StayLine): PastStayDto => {
-      const found = caught.get(stay.id);
-      return {
-        deploymentId: stay.id,
-        number: number.get(stay.trapId) ?? '',
-        hungOn: stay.hungOn,
-        takenDownOn: stay.takenDownOn,
-        caught: found ? { id: found.id, foundOn: found.foundOn, massKg: found.massKg } : null,
-      };
-    };
-    return {
-      today: this.log.today(),
-      sites: sites.map((site): GroundSiteDto => {
-        const mine = stays.get(site.id) ?? [];
-        return {
-          site,
-          owner: (site.ownerId !== null && owners.get(site.ownerId)) || null,
-          hangs: (hangs.get(site.id) ?? []).map((here) =>
-            hangsHere(
-              here,
-              mine.find(({ id }) => id === here.deploymentId),
-            ),
-          ),
-          stays: mine.map(pastStay),
-        };
-      }),
-      colonies: await this.records<'colonies'>('colonies'),
-    };
+    return groundView(
+      {
+        sites: await this.records<'sites'>('sites'),
+        owners: await this.records<'owners'>('owners'),
+        colonies: await this.records<'colonies'>('colonies'),
+        hanging: await this.hanging(),
+        traps: await this.log.traps(),
+        stays: await this.log.stays(ALL_YEARS),
+        catches: await this.log.catches(),
+      },
+      this.log.today(),
+    );
   }
 
   async layers(): Promise<readonly MapLayerDto[]> {

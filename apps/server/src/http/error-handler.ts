@@ -71,5 +71,7 @@ export const errorHandler: ErrorRequestHandler = (error: unknown, request, respo
   const refusal = asAppError(error);
   if (refusal.code === 'INTERNAL') request.log.error({ err: error }, 'unexpected failure');
   // What was to be sent may have left its type and how long it may be kept.
-  response.status(refusal.status).set('Cache-Control', 'no-store').type('json').send(JSON.stringify(refusal.toBody()));
+  response.status(refusal.status).set('Cache-Control', 'no-store').type('json');
+  // The one way answers go: whoever is not told people is not told them by a refusal either.
+  response.json(refusal.toBody());
 };

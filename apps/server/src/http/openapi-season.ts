@@ -1,4 +1,5 @@
 import {
+  knownActsSchema,
   recordFieldsSchema,
   probeQuerySchema,
   recordIdSchema,
@@ -110,6 +111,13 @@ export const seasonPaths = {
       },
     },
   },
+  '/acts/known': {
+    post: {
+      summary: 'Which of these acts are here: a backup that was put back may not have them',
+      requestBody: { required: true, ...json('', jsonSchema(knownActsSchema)) },
+      responses: { 200: json('Their ids', { type: 'object' }), ...refusals('VALIDATION') },
+    },
+  },
   '/acts/{id}/undo': {
     parameters: parameters('path', recordIdSchema),
     post: {
@@ -151,6 +159,7 @@ export const seasonPaths = {
     get: view('Stays, looks, lures and catches between two days, trap by trap', 'VALIDATION'),
   },
   '/rounds/summary': { get: view('Season by season: traps out, days at risk, catches') },
+  '/evidence': { get: view('Every stretch at risk with what is known of it, and what does not count') },
   '/ground': { get: view('Sites with what hangs there and what was caught there, owners, known colonies') },
   '/ground/layers': { get: view('The sheets under the map') },
   '/ground/layers/{id}': {
@@ -162,6 +171,14 @@ export const seasonPaths = {
       responses: { 200: json('The sheet', { type: 'object' }), ...refusals('VALIDATION', 'NOT_FOUND') },
     },
     delete: { summary: 'Take a sheet away for good', responses: { 204: { description: 'Gone' } } },
+  },
+  '/people/{id}': {
+    parameters: parameters('path', recordIdSchema),
+    get: view('Everything that is kept of a landowner, as it is and as it was', 'VALIDATION', 'NOT_FOUND'),
+    delete: {
+      summary: 'Erase who a landowner is; their sites stay',
+      responses: { 204: { description: 'Erased' }, ...refusals('VALIDATION', 'NOT_FOUND') },
+    },
   },
   '/catches/{id}/plan': {
     parameters: parameters('path', recordIdSchema),

@@ -1,7 +1,9 @@
 import { API_BASE, API_ERRORS } from '@yewridge/contract/shared';
 import { designSchema, saveDesignSchema } from '@yewridge/contract/schemas';
 import { instant, json, jsonSchema, keptPaths, keptSchemas, ref } from './openapi-parts.js';
+import { accessPaths } from './openapi-access.js';
 import { devicesPaths } from './openapi-devices.js';
+import { fieldPaths } from './openapi-field.js';
 import { filesPaths } from './openapi-files.js';
 import { seasonPaths, seasonSchemas } from './openapi-season.js';
 import { storesPaths, storesSchemas } from './openapi-stores.js';
@@ -61,7 +63,8 @@ export const openApiDocument = {
   info: {
     title: 'Yewridge',
     version: '1',
-    description: 'Lengths in m, areas in m2, volumes in m3; instants in UTC. Loopback only.',
+    description:
+      'Lengths in m, areas in m2, volumes in m3; instants in UTC. Who may ask for what: docs/reference/access.md.',
   },
   servers: [{ url: API_BASE }],
   paths: {
@@ -75,6 +78,8 @@ export const openApiDocument = {
     ...seasonPaths,
     ...filesPaths,
     ...devicesPaths,
+    ...fieldPaths,
+    ...accessPaths,
   },
   components: { schemas, securitySchemes: { deviceKey: { type: 'http', scheme: 'bearer' } } },
 };

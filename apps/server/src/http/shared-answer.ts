@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Response } from 'express';
+import { whoOf } from './who.js';
 
 interface Written {
   readonly bytes: Buffer;
@@ -16,6 +17,11 @@ function write(answer: object): Written {
 
 /** Sends one and the same answer to all who ask for it, written out once. It must not be changed afterwards. */
 export function sendShared(response: Response, answer: object): void {
+  // Told to some with parts of it left out, it is no longer the same for all.
+  if (whoOf(response)?.seesPeople === false) {
+    response.json(answer);
+    return;
+  }
   const known = written.get(answer) ?? write(answer);
   written.set(answer, known);
   response.set('ETag', known.etag).type('json').send(known.bytes);

@@ -19,7 +19,7 @@ import { RECORD_ENTITIES } from '../db/entities/record-entities.js';
 import { TrapEntity } from '../db/entities/trap-entity.js';
 import { AppError } from '../http/app-error.js';
 import type { Clock } from '../shared/clock/clock.js';
-import { nextNumber } from './next-number.js';
+import { nextNumber } from '@yewridge/core/field';
 
 function toDto(row: TrapEntity): TrapDto {
   const { id, revision, designId, designVersion, createdAt, updatedAt, deletedAt } = row;
@@ -65,6 +65,22 @@ export class TrapsService {
     const version = await versions.findOneByOrFail({ designId: row.designId, version: row.designVersion });
     const latestVersion = await versions.maximum('version', { designId: row.designId });
     return { trap: toDto(row), design: version.document, latestVersion: latestVersion ?? row.designVersion };
+  }
+
+  /** Those of these traps that are not in the bin, each with what it was built to; designs are read once. */
+  async some(ids: readonly string[]): Promise<readonly TrapWithDesignDto[]> {
+    const { source } = this.database;
+    const rows = await source.getRepository(TrapEntity).findBy({ id: In([...ids]), deletedAt: IsNull() });
+    const designIds = [...new Set(rows.map(({ designId }) => designId))];
+    const versions = await source.getRepository(DesignVersionEntity).findBy({ designId: In(designIds) });
+    const built = new Map(versions.map((one) => [`${one.designId} ${one.version}`, one.document]));
+    const latest = new Map<string, number>();
+    for (const { designId, version } of versions) latest.set(designId, Math.max(version, latest.get(designId) ?? 0));
+    return rows.flatMap((row) => {
+      const { designId, designVersion } = row;
+      const design = built.get(`${designId} ${designVersion}`);
+      return design ? [{ trap: toDto(row), design, latestVersion: latest.get(designId) ?? designVersion }] : [];
+    });
   }
 
   /** Every version of a design that a trap was built to, oldest first. */

@@ -2,6 +2,7 @@ import type { CallDayDto } from '@yewridge/contract/callouts';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { ReuniteCode } from '@yewridge/core/callouts';
 import type { StepCode } from '@yewridge/core/catches';
+import { addDays } from '@yewridge/core/season';
 
 /** One event of a calendar: floating local times, as a keeper's telephone shows them wherever it is. */
 export interface CalendarTask {
@@ -12,6 +13,12 @@ export interface CalendarTask {
   readonly end: string;
   readonly title: string;
   readonly description?: string;
+}
+
+/** The same of a whole day. */
+export interface CalendarDay extends Omit<CalendarTask, 'start' | 'end'> {
+  /** `2026-05-14`. */
+  readonly day: string;
 }
 
 const LINE_OCTETS = 75;
@@ -39,20 +46,28 @@ function folded(line: string): string {
   return [...lines, now].join('\r\n');
 }
 
+const day = (date: string): string => date.replace(/-/g, '');
+/** A whole day ends with the next one's beginning (RFC 5545, section 3.6.1). */
+const spanOf = (task: CalendarTask | CalendarDay): readonly [string, string] =>
+  'day' in task
+    ? [`DTSTART;VALUE=DATE:${day(task.day)}`, `DTEND;VALUE=DATE:${day(addDays(task.day, 1))}`]
+    : [`DTSTART:${wall(task.start)}`, `DTEND:${wall(task.end)}`];
+
 /** RFC 5545. `stamp` is `20260514T162000Z`. */
-export function tasksToIcs(tasks: readonly CalendarTask[], stamp: string): string {
+export function tasksToIcs(tasks: readonly (CalendarTask | CalendarDay)[], stamp: string): string {
   const lines = [
     'BEGIN:VCALENDAR',
     'VERSION:2.0',
     'PRODID:-//Yewridge//Season//EN',
-    ...tasks.flatMap(({ id, start, end, title, description }) => [
+    ...tasks.flatMap((task) => [
       'BEGIN:VEVENT',
-      `UID:${id}@yewridge.local`,
+      `UID:${task.id}@yewridge.local`,
       `DTSTAMP:${stamp}`,
-      `DTSTART:${wall(start)}`,
-      `DTEND:${wall(end)}`,
-      `SUMMARY:${escaped(title)}`,
-      ...(description === undefined || description === '' ? [] : [`DESCRIPTION:${escaped(description)}`]),
+      ...spanOf(task),
+      `SUMMARY:${escaped(task.title)}`,
+      ...(task.description === undefined || task.description === ''
+        ? []
+        : [`DESCRIPTION:${escaped(task.description)}`]),
       'END:VEVENT',
     ]),
     'END:VCALENDAR',

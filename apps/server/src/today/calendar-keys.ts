@@ -4,6 +4,7 @@ import { IsNull } from 'typeorm';
 import type { Database } from '../db/database.js';
 import { CalendarKeyEntity } from '../db/entities/device-entities.js';
 import { AppError } from '../http/app-error.js';
+import type { Who } from '../http/who.js';
 import type { Clock } from '../shared/clock/clock.js';
 import { newSecret, secretDigest } from '../shared/keys/secret.js';
 
@@ -16,16 +17,19 @@ export class CalendarKeys {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    /** Who a member is now; `null` for one who is none any more. */
+    private readonly whose: (memberId: string | null) => Promise<Who | null>,
   ) {}
 
-  async all(): Promise<readonly CalendarKeyDto[]> {
+  /** A helper's own; whoever keeps the records sees all. */
+  async all(who: Who): Promise<readonly CalendarKeyDto[]> {
     const rows = await this.database.source
       .getRepository(CalendarKeyEntity)
-      .find({ where: { revokedAt: IsNull() }, order: { createdAt: 'ASC', id: 'ASC' } });
+      .find({ where: { ...this.within(who), revokedAt: IsNull() }, order: { createdAt: 'ASC', id: 'ASC' } });
     return rows.map(dto);
   }
 
-  async make(name: string): Promise<NewCalendarKeyDto> {
+  async make({ memberId }: Who, name: string): Promise<NewCalendarKeyDto> {
     const secret = newSecret();
     const row = {
       id: crypto.randomUUID(),
@@ -34,15 +38,16 @@ export class CalendarKeys {
       createdAt: this.clock.now().toISOString(),
       lastReadAt: null,
       revokedAt: null,
+      memberId,
     };
     await this.database.write((manager) => manager.insert(CalendarKeyEntity, row));
     return { calendar: dto(row), path: `${API_BASE}/calendar/${secret}.ics` };
   }
 
-  /** From now on its address is a place where nothing is. */
-  async revoke(id: string): Promise<CalendarKeyDto> {
+  /** From now on its address is a place where nothing is. @throws AppError `NOT_FOUND` for one that is not theirs to end. */
+  async revoke(who: Who, id: string): Promise<CalendarKeyDto> {
     const row = await this.database.write(async (manager) => {
-      const found = await manager.findOneBy(CalendarKeyEntity, { id });
+      const found = await manager.findOneBy(CalendarKeyEntity, { ...this.within(who), id });
       if (!found) throw new AppError('NOT_FOUND');
       await manager.update(CalendarKeyEntity, { id }, { revokedAt: found.revokedAt ?? this.clock.now().toISOString() });
       return found;
@@ -50,13 +55,24 @@ export class CalendarKeys {
     return dto(row);
   }
 
-  /** @throws AppError `NOT_FOUND` for a secret that was never told, or is revoked: which of the two is not said. */
-  async opens(secret: string): Promise<void> {
+  /**
+   * Whose a secret is. @throws AppError `NOT_FOUND` for one that was never told, is revoked, or belongs to who is no member any
+   * more: which of these is not said.
+   */
+  async opens(secret: string): Promise<Who> {
     const lastReadAt = this.clock.now().toISOString();
     const known = { secretSha256: secretDigest(secret), revokedAt: IsNull() };
+    const row = await this.database.source.getRepository(CalendarKeyEntity).findOneBy(known);
+    const who = row && (await this.whose(row.memberId));
+    if (!who) throw new AppError('NOT_FOUND');
     const { affected } = await this.database.write((manager) =>
       manager.update(CalendarKeyEntity, known, { lastReadAt }),
     );
     if (affected !== 1) throw new AppError('NOT_FOUND');
+    return who;
+  }
+
+  private within({ role, memberId }: Who): { readonly memberId?: string } {
+    return role === 'helper' ? { memberId: memberId ?? '' } : {};
   }
 }

@@ -2,22 +2,36 @@ import { calendarKeySchema, calendarPathSchema, idSchema, seasonQuerySchema } fr
 import { type Response, Router } from 'express';
 import { sendShared } from '../http/shared-answer.js';
 import { validated } from '../http/validate.js';
-import { stepsCalendar } from './calendar-file.js';
+import { type Who, whoWrites } from '../http/who.js';
+import { stepsCalendar, tasksToIcs } from './calendar-file.js';
 import type { CalendarKeys } from './calendar-keys.js';
-import type { SeasonSheet } from './season-sheet.js';
+import type { OwnRound } from './own-round.js';
+import type { SeasonInFull } from './season-in-full.js';
 import type { TodayService } from './today-service.js';
 
-export function todayRoutes(today: TodayService, season: SeasonSheet, calendars: CalendarKeys): Router {
+export interface TodayParts {
+  readonly today: TodayService;
+  readonly season: SeasonInFull;
+  readonly calendars: CalendarKeys;
+  readonly round: OwnRound;
+}
+
+export function todayRoutes({ today, season, calendars, round }: TodayParts): Router {
   const router = Router();
-  const sendSteps = async (response: Response, disposition: string): Promise<void> => {
+  /** All steps; a helper's is the round that was given to them. */
+  const calendarOf = async (who: Who): Promise<string> => {
+    if (who.role === 'helper') return tasksToIcs(await round.days(who), today.stamp());
     const { plans, calls } = await today.now();
+    return stepsCalendar({ plans, calls }, today.stamp());
+  };
+  const sendSteps = async (response: Response, who: Who, disposition: string): Promise<void> => {
     response
       .set({
         'Content-Type': 'text/calendar; charset=utf-8',
-        'Content-Disposition': `${disposition}; filename="yewridge-steps.ics"`,
+        'Content-Disposition': `${disposition}; filename="yewridge-${who.role === 'helper' ? 'round' : 'steps'}.ics"`,
         'Cache-Control': 'no-store',
       })
-      .send(stepsCalendar({ plans, calls }, today.stamp()));
+      .send(await calendarOf(who));
   };
   router.get('/today', async (_request, response) => {
     sendShared(response, await today.now());
@@ -27,20 +41,21 @@ export function todayRoutes(today: TodayService, season: SeasonSheet, calendars:
     response.json(await season.now(exposure));
   });
   router.get('/today/steps.ics', async (_request, response) => {
-    await sendSteps(response, 'attachment');
+    await sendSteps(response, whoWrites(response), 'attachment');
   });
   router.get('/today/calendars', async (_request, response) => {
-    response.json({ items: await calendars.all() });
+    response.json({ items: await calendars.all(whoWrites(response)) });
   });
   router.post('/today/calendars', async (request, response) => {
-    response.status(201).json(await calendars.make(validated(calendarKeySchema, request.body).name));
+    const { name } = validated(calendarKeySchema, request.body);
+    response.status(201).json(await calendars.make(whoWrites(response), name));
   });
   router.delete('/today/calendars/:id', async (request, response) => {
-    response.json(await calendars.revoke(validated(idSchema, request.params).id));
+    response.json(await calendars.revoke(whoWrites(response), validated(idSchema, request.params).id));
   });
   router.get('/calendar/:file', async (request, response) => {
-    await calendars.opens(validated(calendarPathSchema, request.params).file.replace(/\.ics$/, ''));
-    await sendSteps(response, 'inline');
+    const { file } = validated(calendarPathSchema, request.params);
+    await sendSteps(response, await calendars.opens(file.replace(/\.ics$/, '')), 'inline');
   });
   return router;
 }

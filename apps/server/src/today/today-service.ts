@@ -1,14 +1,11 @@
 import type { CallDayDto } from '@yewridge/contract/callouts';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
 import type { DueListDto } from '@yewridge/contract/rounds';
-import type { DayWeatherDto, TodayDto } from '@yewridge/contract/today';
-import { addDays, type IsoDate } from '@yewridge/core/season';
+import type { TodayDto } from '@yewridge/contract/today';
+import { dayView, dayWeather } from '@yewridge/core/field';
 import type { View } from '../shared/remembered/view.js';
-import type { SeasonClock } from '../shared/season-clock/season-clock.js';
-import { localSun } from '../shared/season-log/local-sun.js';
+import type { SeasonMemory } from '../shared/season-clock/season-memory.js';
 import type { SeasonLog } from '../shared/season-log/season-log.js';
-
-const WEATHER_DAYS = 6;
 
 /** What asks for a keeper now: traps, steps after a catch, the season and the weather. */
 export class TodayService {
@@ -16,7 +13,7 @@ export class TodayService {
 
   constructor(
     private readonly log: SeasonLog,
-    private readonly clock: SeasonClock,
+    private readonly memory: SeasonMemory,
     /** Composed by the app from rounds and catches. */
     private readonly due: () => Promise<DueListDto>,
     private readonly plans: () => Promise<readonly CatchPlanDto[]>,
@@ -26,31 +23,25 @@ export class TodayService {
   }
 
   now(): Promise<TodayDto> {
-    return this.#now.ask(() => this.workOut());
-  }
-
-  private async workOut(): Promise<TodayDto> {
-    const { today, traps, inUse } = await this.due();
-    return {
-      now: this.log.minute(),
-      today,
-      sun: await localSun(this.log, today),
-      season: await this.clock.now(),
-      weather: await this.weather(today),
-      traps,
-      inUse,
-      first: await this.log.begun(),
-      plans: await this.plans(),
-      calls: await this.calls(),
-    };
+    return this.#now.ask(async () => {
+      const due = await this.due();
+      return dayView(
+        {
+          due,
+          places: await this.log.places(),
+          clock: await this.memory.clock(),
+          weather: await this.log.weather(dayWeather(due.today)),
+          begun: await this.log.begun(),
+          plans: await this.plans(),
+          calls: await this.calls(),
+        },
+        this.log.now(),
+      );
+    });
   }
 
   /** Now, as calendars write it. */
   stamp(): string {
     return this.log.instant().replace(/[-:]|\.\d+/g, '');
-  }
-
-  private async weather(today: IsoDate): Promise<readonly DayWeatherDto[]> {
-    return this.log.weather({ from: today, to: addDays(today, WEATHER_DAYS) });
   }
 }

@@ -18,9 +18,11 @@ import {
   HANGING_STYLES,
   HEMISPHERES,
   HIVE_STANDARD_IDS,
+  JOINTS,
   MATERIALS,
   PASSAGE,
   PURPOSES,
+  SECTION_SOURCES,
   SECURED,
   SETUP_LIMITS,
   SITE_FACTORS,
@@ -99,6 +101,9 @@ const section = Joi.object({
     nominal: within({ min: 0, above: true, max: 300 }).required(),
   }),
   soldSide: word(BOARD_SIDES),
+  joint: word(JOINTS),
+  rabbet: within(SETUP_LIMITS.rabbet),
+  source: word(SECTION_SOURCES),
 });
 
 const entrance = Joi.object({

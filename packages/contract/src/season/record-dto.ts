@@ -20,6 +20,8 @@ export type ChangeDto =
       /** The revision it was read at, 0 for a new record. */
       readonly revision: number;
       readonly fields: Readonly<Record<string, unknown>>;
+      /** The fields that are meant; the others came along as they were read. Met by another's change, only these are put upon it. */
+      readonly only?: readonly string[];
     }
   | { readonly op: 'delete' | 'restore'; readonly table: TableName; readonly id: string; readonly revision: number };
 
@@ -34,16 +36,32 @@ export interface ActDto {
 }
 export interface KeptChangeDto {
   readonly table: TableName;
+  /** It lay in the bin, and this change brought it back. */
+  readonly cameBack?: true;
   readonly record: RecordDto<TableName>;
 }
 export interface KeptActDto {
   readonly id: string;
   readonly at: string;
   readonly says: string;
+  /** Who did it; `null` for the owner alone on this computer, and for what the program did itself. */
+  readonly by: string | null;
+  /** When it was done where that was known: a UTC instant by the server's clock; `at` is when it came. */
+  readonly doneAt: string | null;
+  /** How far the device's clock was ahead of the server's, s, where that is more than 10 minutes. */
+  readonly clockAheadS: number | null;
   /** The act that took it back, if one did. */
   readonly undoneBy: string | null;
   readonly changes: readonly KeptChangeDto[];
 }
+
+/** Ids of acts that a device sent, to learn which of them are here. */
+export const KNOWN_ACTS = 500;
+
+/** Header of an act: when it was done and when it is sent, both by the device's clock, parted by a comma. */
+export const ACT_CLOCK = 'Yewridge-Clock';
+/** A device's clock that is further off is told with its acts, s. */
+export const CLOCK_OFF_S = 600;
 
 export const ACT_LIMITS = { changes: { min: 1, max: 200 }, says: 160 } as const;
 
@@ -70,6 +88,8 @@ export interface LoggedChangeDto {
   readonly actId: string;
   readonly at: string;
   readonly says: string;
+  /** Who changed it, as in an act. */
+  readonly by: string | null;
   readonly before: RecordDto<TableName> | null;
   readonly after: RecordDto<TableName>;
 }

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { day as realDate } from '../shared/part-schemas.js';
 import { isRecordMinute } from '../shared/record-date.js';
 import type { Column } from './columns.js';
-import { ACT_LIMITS, type ActDto, type ChangeDto, RECORD_PAGE, type RecordQuery } from './record-dto.js';
+import { ACT_LIMITS, type ActDto, type ChangeDto, KNOWN_ACTS, RECORD_PAGE, type RecordQuery } from './record-dto.js';
 import { columnsOf, RECORD_ID, TABLE_NAMES, type TableName } from './record-tables.js';
 
 const recordId = Joi.string().strict().pattern(RECORD_ID, 'letters, digits, _ and -');
@@ -49,6 +49,10 @@ const FIELDS = Object.fromEntries(TABLE_NAMES.map((table) => [table, fieldsSchem
 
 export const recordFieldsSchema = (table: TableName): Joi.ObjectSchema => FIELDS[table];
 
+/** Longer than any name of a field, and more than any table has. */
+const FIELD_NAME = 40;
+const FIELDS_MOST = 80;
+
 const revision = Joi.number().strict().integer().min(0).required();
 const tableWord = plainText.valid(...TABLE_NAMES).required();
 const put = Joi.object({
@@ -62,6 +66,7 @@ const put = Joi.object({
       otherwise: Joi.object(),
     })
     .required(),
+  only: Joi.array().items(plainText.max(FIELD_NAME)).max(FIELDS_MOST).unique(),
 });
 const mark = Joi.object({
   op: plainText.valid('delete', 'restore').required(),
@@ -78,6 +83,10 @@ export const actSchema = Joi.object<ActDto>({
     .max(ACT_LIMITS.changes.max)
     .unique((a: ChangeDto, b: ChangeDto) => a.table === b.table && a.id === b.id)
     .required(),
+});
+
+export const knownActsSchema = Joi.object<{ readonly ids: readonly string[] }>({
+  ids: Joi.array().items(recordId).max(KNOWN_ACTS).required(),
 });
 
 /** Query texts arrive as strings, so these may be converted. */

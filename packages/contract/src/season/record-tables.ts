@@ -1,6 +1,10 @@
+import { MATERIALS } from '@yewridge/core/bench';
 import { CATCH_SCHOOLS, QUEEN_SIGNS, STEP_CODES, STEP_MARKS } from '@yewridge/core/catches';
+import { type Landmark, LANDMARK_FACTORS } from '@yewridge/core/ground';
 import { DOSE_UNITS, HEMISPHERES, LURE_CARRIERS, LURE_SCENTS, PERMISSIONS, SHADES } from '@yewridge/core/season';
 import { CALLOUT_TABLES } from './callout-tables.js';
+import { EVIDENCE_TABLES } from './evidence-tables.js';
+import { PLACEMENT_TABLES } from './placement-tables.js';
 import {
   type Column,
   type ColumnValue,
@@ -17,24 +21,15 @@ import {
 } from './columns.js';
 
 const NAME = 80;
+/** Characters of a cutting plan as it is kept: 500 pieces and more. */
+const PLAN = 150_000;
+const BATCH_LINES = /^[A-Za-z0-9_-]{1,64}:[1-9]\d{0,2}(,[A-Za-z0-9_-]{1,64}:[1-9]\d{0,2})*$/;
 const NOTES = 2000;
 const notes = text(NOTES);
 const lat = must(number(-90, 90));
 const lon = must(number(-180, 180));
 
-export const LANDMARKS = [
-  'lastCatchSite',
-  'loneTree',
-  'treeLineEnd',
-  'fieldCorner',
-  'orchardEdge',
-  'building',
-  'woodEdge',
-  'hedgerow',
-  'openField',
-  'woodInterior',
-  'other',
-] as const;
+export const LANDMARKS = Object.keys(LANDMARK_FACTORS) as readonly Landmark[];
 export const RISKS = ['theft', 'livestock', 'flood', 'mowing'] as const;
 const listOf = (words: readonly string[]): RegExp => new RegExp(`^(${words.join('|')})(,(${words.join('|')}))*$`);
 
@@ -85,6 +80,32 @@ export const RECORD_TABLES = {
     widthM: number(0, 5),
     thicknessM: number(0, 0.5),
     notes,
+    species: word(...MATERIALS),
+    /** As sawn, not yet dry. */
+    wet: flag,
+    /** Left over from a plan. */
+    offcut: flag,
+    place: text(NAME),
+    /** More of it can be bought at that price. */
+    sold: flag,
+  },
+  /** What is sawn together: so many of these designs and so many of those. */
+  batches: {
+    name: must(text(NAME)),
+    lines: must(patterned(1000, BATCH_LINES, 'designs with their counts like "fence-box:8,tall-nuc:4"')),
+    kerfM: number(0, 0.02),
+    trimStartM: number(0, 1),
+    trimEndM: number(0, 1),
+    /** Cut wider by what the boards will shrink. */
+    wetAllowance: flag,
+    /** Pieces wider than every board made of two or more, edge to edge. */
+    edgeJoined: flag,
+    /** The plan as the keeper has it, with pieces moved by hand; computed anew while there is none. */
+    plan: text(PLAN),
+    /** Steps of the work that are ticked. */
+    ticks: text(20_000),
+    cutOn: date,
+    notes,
   },
   deployments: {
     trapId: must(link('traps')),
@@ -133,6 +154,16 @@ export const RECORD_TABLES = {
     notes,
     looked: word('look', 'peek'),
     trouble: word('comb', 'ants', 'moths', 'wasps', 'birds', 'mice', 'damage', 'missing', 'other'),
+  },
+  /** A trap that is given to a member for a day: a round that is shared out. */
+  errands: {
+    on: must(date),
+    deploymentId: must(link('deployments')),
+    memberId: must(text(64)),
+    /** Who that is, for a device that does not know the members. */
+    memberName: must(text(60)),
+    /** What whoever gave it hands over. */
+    note: text(500),
   },
   catches: {
     deploymentId: link('deployments'),
@@ -209,6 +240,8 @@ export const RECORD_TABLES = {
     source: must(word('measured', 'simulated')),
   },
   ...CALLOUT_TABLES,
+  ...EVIDENCE_TABLES,
+  ...PLACEMENT_TABLES,
 } as const satisfies Record<string, Readonly<Record<string, Column>>>;
 
 export type TableName = keyof typeof RECORD_TABLES;

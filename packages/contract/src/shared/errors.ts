@@ -6,7 +6,29 @@ export const API_ERRORS = {
     status: 401,
     sentence: 'This key opens nothing here. It may have been revoked, or belong to another device; nothing was kept.',
   },
+  SIGN_IN: {
+    status: 401,
+    sentence: 'Sign in first. What you did meanwhile waits on this device and is sent afterwards.',
+  },
+  WRONG_SIGN_IN: { status: 401, sentence: 'No member has this name with this passphrase. Type both once more.' },
+  WRONG_PASSKEY: {
+    status: 401,
+    sentence: 'This passkey opens nothing here. It may have been removed, or was shown too late; try once more.',
+  },
   FOREIGN_HOST: { status: 403, sentence: 'This program answers only to its own computer.' },
+  FOREIGN_ORIGIN: {
+    status: 403,
+    sentence: 'This came from a page that is not this program. Nothing was changed; open the program itself.',
+  },
+  NOT_ENCRYPTED: {
+    status: 403,
+    sentence: 'Beyond its own computer this program answers over HTTPS only. Open its https address.',
+  },
+  NOT_ALLOWED: { status: 403, sentence: 'Your role does not do this here. Nothing was changed.' },
+  INVITATION_OVER: {
+    status: 410,
+    sentence: 'This link opens nothing any more: it was used, taken back or is too old. Ask the owner for a new one.',
+  },
   NOT_FOUND: {
     status: 404,
     sentence: 'There is nothing here. It may have been deleted for good, or the address is wrong.',
@@ -24,6 +46,10 @@ export const API_ERRORS = {
     status: 409,
     sentence:
       'This does not go with what is recorded already. Nothing was changed; the sentence says what stands against it.',
+  },
+  SAME_SWARM: {
+    status: 409,
+    sentence: 'A swarm was logged in this trap already, within a day of this one. Say whether it is the same swarm.',
   },
   ACT_REUSED: {
     status: 409,
@@ -44,6 +70,7 @@ export const API_ERRORS = {
     status: 422,
     sentence: 'This file cannot be taken in as it is. Nothing was changed; each place that stands against it is named.',
   },
+  TOO_OFTEN: { status: 429, sentence: 'That was tried too often. Wait a while, then try once more.' },
   DISK_FAILED: {
     status: 503,
     sentence:

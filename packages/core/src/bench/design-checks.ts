@@ -21,12 +21,11 @@ import { openingArea, PASSAGE } from './entrance.js';
 import { beeSpace, frameHeight, framesFit, lugFit, WOOD_BEHIND_LUG } from './frame-fit.js';
 import { fewerFrames, hungFrames } from './frame-row.js';
 import type { FrameSpec } from './frames.js';
-import { actualSize, dryWidth, type Species } from './lumber.js';
+import { actualSize } from './lumber.js';
 import type { DesignReadings } from './readings.js';
 import { darkCombs } from './suitability/design-suitability.js';
+import { driedSize } from './workshop/drying.js';
 
-/** Moisture wood settles at outdoors under a roof, percent. */
-const SETTLED_MOISTURE = 12;
 /** Less than this of shrinking is not worth a word, m. */
 const WORTH_SAYING = 0.001;
 /** Mesh that keeps workers in, m. */
@@ -41,23 +40,6 @@ const LEAST_SLACK = 0.0015875;
 /** What most traps that were tried lie within: m3 and m2. */
 const USUAL_VOLUME = { low: 0.02, high: 0.08 };
 const USUAL_ENTRANCE = { low: 8e-4, high: 4e-3 };
-
-/** The species a material shrinks as; other materials do not. */
-const SPECIES_OF: Partial<Readonly<Record<Design['material'], Species>>> = {
-  pine: 'scots-pine',
-  spruce: 'norway-spruce',
-  cedar: 'western-redcedar',
-  poplar: 'yellow-poplar',
-  'douglas-fir': 'douglas-fir',
-};
-
-/** Size across the grain once the board has dried; nothing where nobody said the boards were wet, or wood does not shrink. */
-function dried(design: Design, size: number): number | null {
-  const species = SPECIES_OF[design.material];
-  const moisture = design.boards?.moisture;
-  if (!species || moisture === undefined || moisture <= SETTLED_MOISTURE) return null;
-  return dryWidth({ width: size, species, mcFrom: moisture, mcTo: SETTLED_MOISTURE }).width;
-}
 
 /** A box with another inside width, taped the way it was. */
 function widened(design: Design, { section }: PlacedSection, by: number): Design {
@@ -77,7 +59,7 @@ function sidewaysChecks({ design, placed }: BoxAt): DesignCheck[] {
   const fitIn = (clearWidth: number): ReturnType<typeof framesFit> =>
     framesFit({ clearWidth, frames: row.length, spacing, minSlack });
   const now = fitIn(inside.width);
-  const dryTo = section.grain === 'upright' ? dried(design, inside.width) : null;
+  const dryTo = section.grain === 'upright' ? driedSize(design, inside.width) : null;
   const dry = dryTo === null ? null : fitIn(dryTo);
   const shrinks = dryTo === null ? 1 : inside.width / dryTo;
   const fixes = (most: number): DesignFix[] => {
@@ -186,7 +168,7 @@ function lugChecks({ design, placed }: BoxAt): DesignCheck[] {
 function dryingChecks({ design, placed }: BoxAt): DesignCheck[] {
   const { section, inside } = placed;
   if (inside.kind !== 'box' || section.grain === 'upright') return [];
-  const to = dried(design, inside.height);
+  const to = driedSize(design, inside.height);
   if (to === null || inside.height - to < WORTH_SAYING || section.shape.kind !== 'box') return [];
   const more = (inside.height * inside.height) / to - inside.height;
   const wider = changed(design, section.id, { shape: { ...section.shape, height: section.shape.height + more } });

@@ -115,6 +115,13 @@ function sectionProblems(section: DesignSection, path: string): DesignProblem[] 
   return found;
 }
 
+/** A rabbet leaves some of the end board. */
+const RABBET_LEAVES = 0.003;
+export const rabbetRange = ({ endWall }: DesignSection): NumberRange => ({
+  ...SETUP_LIMITS.rabbet,
+  max: Math.max(0, endWall - RABBET_LEAVES),
+});
+
 function faultsOfSection(section: DesignSection, path: string): DesignProblem[] {
   const { wall } = DESIGN_LIMITS;
   const limits = [
@@ -125,6 +132,7 @@ function faultsOfSection(section: DesignSection, path: string): DesignProblem[] 
       floorInset: [section.floorInset, wall],
       roofInset: [section.roofInset, wall],
       rest: [section.rest, SETUP_LIMITS.rest],
+      rabbet: [section.joint === 'rabbet' ? section.rabbet : undefined, rabbetRange(section)],
     }),
     ...section.contents.flatMap((content, n) =>
       limitFaults(`${path}.contents[${n}]`, {

@@ -26,6 +26,10 @@ export type BoardGrain = (typeof BOARD_GRAINS)[number];
 export const BOARD_SIDES = ['height', 'width'] as const;
 export type BoardSide = (typeof BOARD_SIDES)[number];
 
+/** Whether the keeper saws a section or buys it. */
+export const SECTION_SOURCES = ['sawn', 'bought'] as const;
+export type SectionSource = (typeof SECTION_SOURCES)[number];
+
 /** What the boards of a box are sold as: inches, mm for planed metric. */
 export interface BoardSold {
   readonly kind: BoardKind;
@@ -171,6 +175,8 @@ export const SETUP_LIMITS = {
   moisture: { min: 4, max: 200 },
   /** m the bars hang below the rim. */
   rest: { min: 0, max: 0.05 },
+  /** m a rabbet is deep. */
+  rabbet: { min: 0, above: true, max: 0.1 },
   meshArea: { min: 1e-4, max: 1 },
   swarm: { min: 0, above: true, max: 6 },
   limit: { min: 0, above: true, max: 100 },

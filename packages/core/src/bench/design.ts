@@ -17,11 +17,13 @@ import type {
   LoadPlan,
   Purpose,
   SchoolChoice,
+  SectionSource,
   Secured,
   TriedSite,
 } from './design-setup.js';
 import type { Guard, OpeningShape } from './entrance.js';
 import { geometryError, type NumberRange } from '../shared/errors/index.js';
+import type { Joint } from './workshop/parts.js';
 import { roomShape } from './lying-bars.js';
 import type { HiveStandardId } from './hive-standards.js';
 import { internalDims, type Shape } from './section-geometry.js';
@@ -72,6 +74,12 @@ export interface DesignSection {
   readonly soldAs?: BoardSold;
   /** Which way that board stands; absent = nobody said. */
   readonly soldSide?: BoardSide;
+  /** How its corners are joined: butt where nobody says. */
+  readonly joint?: Joint;
+  /** m a rabbet is deep; half the end board where nobody says. */
+  readonly rabbet?: number;
+  /** Sawn or bought; absent: boxes of boards and sheets are sawn, all else is bought. */
+  readonly source?: SectionSource;
 }
 
 /** An opening a keeper makes; mesh is a closure and belongs to the opening it closes. */

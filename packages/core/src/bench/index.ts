@@ -106,6 +106,8 @@ export {
   PURPOSES,
   type SchoolChoice,
   schoolsOf,
+  SECTION_SOURCES,
+  type SectionSource,
   SECURED,
   type Secured,
   SETUP_LIMITS,
@@ -262,6 +264,9 @@ export {
   type PartMaterial,
   partsFor,
 } from './workshop/parts.js';
+export { type BoughtPart, designParts, type DesignParts, SCREW, screwLength } from './workshop/design-parts.js';
+export { type BoredDoor, type LugRest, rabbetOf, type WorkPart } from './workshop/work-parts.js';
+export { vacuumParts, type VacuumSizes } from './workshop/vacuum-parts.js';
 export { l2Bound } from './workshop/l2-bound.js';
 export { type BoardCut, type BoardPlan, cutBoards, type CutBoard, offcutLength } from './workshop/cut-boards.js';
 export type {
@@ -284,3 +289,48 @@ export {
 } from './workshop/front-elevation.js';
 export { toDxf } from './workshop/dxf.js';
 export { type Paper, PAPERS, tilePages, type Tiling } from './workshop/tile-pages.js';
+export {
+  type BatchAsked,
+  type BatchFault,
+  type BatchFaultReason,
+  type BatchPart,
+  type BatchPlan,
+  type BoardGroup,
+  type LaidSheet,
+  letterOf,
+  planBatch,
+  type SheetGroup,
+  type StockRow,
+  type StockUse,
+  usesOf,
+} from './workshop/batch-plan.js';
+export {
+  boardGap,
+  boardMetres,
+  type BoardMark,
+  keptOffcuts,
+  type MarkedBoard,
+  markedBoards,
+  type Offcut,
+} from './workshop/batch-offcuts.js';
+export { isKept, KEPT_SIDE, type Rect, type SawCut, sawOrder, type SawOrder } from './workshop/saw-order.js';
+export { type BatchBought, type BatchLine, batchParts, type BatchWork } from './workshop/batch-parts.js';
+export { type Moved, movePanel, movePiece, type PieceAt, type PlaceAt } from './workshop/moved-piece.js';
+export { boardsCost, type BoardsCost, catchCost, type CatchCost, type StockCost } from './workshop/batch-cost.js';
+export { whatFits, type WhatFits } from './workshop/what-fits.js';
+export { cutWet, driedSize } from './workshop/drying.js';
+export { type WorkStep, workSteps } from './workshop/work-steps.js';
+export {
+  boardsSheet,
+  box,
+  fingered,
+  line,
+  partOutline,
+  partsSheet,
+  type PlacedDrawing,
+  sheetDrawing,
+  viewDrawing,
+  words,
+} from './workshop/drawing-file.js';
+export { toSvg } from './workshop/drawing-svg.js';
+export { KERF } from './workshop/cutting-input.js';

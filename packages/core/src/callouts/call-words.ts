@@ -52,7 +52,7 @@ export const KIT_CODES = [
   'phone',
 ] as const;
 export const ACCESSES = ['ground', 'pole', 'ladder', 'lift', 'unknown'] as const;
-export const PERMISSIONS = ['granted', 'asked', 'refused', 'unknown'] as const;
+export { PERMISSIONS } from '../shared/permissions/index.js';
 export const REPAIRERS = ['owner', 'keeper', 'builder', 'nobody', 'unknown'] as const;
 export const POISONS = ['no', 'suspected', 'yes', 'unknown'] as const;
 export const CALL_STATES = [

@@ -9,3 +9,7 @@ export {
   visitDue,
   type VisitDue,
 } from './visit-due.js';
+export { travelMatrix, type TravelMatrix, USUAL_TRAVEL } from './travel.js';
+export { heldKarp, type Tour } from './held-karp.js';
+export { type RouteAsk, type RouteTour, routeTour, type StopWindow } from './route-tour.js';
+export { type DayAsk, type DayPlan, planDay } from './plan-day.js';

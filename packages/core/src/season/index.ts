@@ -29,7 +29,6 @@ export {
   type LoreCode,
   type LoreSeverity,
   type LoreState,
-  PERMISSIONS,
 } from './lore-checks.js';
 export { dailyReleaseFactor, type Substance, SUBSTANCES, vapourPressure } from './bait-vapour.js';
 export {
@@ -88,3 +87,4 @@ export {
 } from './scout-arrival.js';
 export { combDue, YEAR_COLOURS, type YearColour, yearColour } from './queen-year.js';
 export { daysOutOfSeason, farFromSeason, outOfSeason, type SeasonSpan } from './season-span.js';
+export { PERMISSIONS } from '../shared/permissions/index.js';

@@ -5,6 +5,7 @@
  * and the heat at which gel runs are those of the bait model: part sun adds 3 degrees to the day's maximum, full sun 8.
  * A rule whose fields are absent is silent.
  */
+import { PERMISSIONS } from '../shared/permissions/index.js';
 import {
   BAIT_CARRIERS,
   type BaitCarrier,
@@ -37,7 +38,6 @@ export type LoreCode = (typeof LORE_CODES)[number];
 export const LORE_SEVERITIES = ['stop', 'warn', 'note'] as const;
 export type LoreSeverity = (typeof LORE_SEVERITIES)[number];
 
-export const PERMISSIONS = ['granted', 'asked', 'refused', 'unknown'] as const;
 export const COMB_STORES = ['none', 'honey', 'pollen', 'both'] as const;
 const HOT_MEAN_MAX_C = 28;
 const PAINT_DAYS = 21;

@@ -20,4 +20,16 @@ export class ActEntity {
 
   @Column({ type: 'text', name: 'undone_by', nullable: true })
   undoneBy!: string | null;
+
+  /** When it was done, by the server's clock, where the device told; `at` is when it came. */
+  @Column({ type: 'text', name: 'done_at_utc', nullable: true })
+  doneAt!: string | null;
+
+  /** How far that device's clock was ahead, s, where it was far off. */
+  @Column({ type: 'integer', name: 'clock_ahead_s', nullable: true })
+  clockAheadS!: number | null;
+
+  /** The member who did it; members are kept in a file of their own, which no backup holds. */
+  @Column({ type: 'text', name: 'member_id', nullable: true })
+  memberId!: string | null;
 }

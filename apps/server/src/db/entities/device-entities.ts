@@ -94,6 +94,10 @@ export class CalendarKeyEntity {
 
   @Column({ type: 'text', name: 'revoked_at_utc', nullable: true })
   revokedAt!: string | null;
+
+  /** Whose it is; `null` for one that was made while nobody signed in. */
+  @Column({ type: 'text', name: 'member_id', nullable: true })
+  memberId!: string | null;
 }
 
 /** Where the demo's clock stands; one row. */

@@ -77,9 +77,15 @@ const ONCE: Partial<Record<TableName, readonly string[]>> = {
   catches: ['deploymentId'],
   weather: ['date'],
   seasons: ['hemisphere', 'season'],
+  errands: ['deploymentId', 'on'],
   steps: ['catchId', 'code'],
   collections: ['calloutId'],
   tasks: ['calloutId', 'code'],
+  neighbours: ['digest'],
+  corrections: ['what'],
+  placings: ['season'],
+  picks: ['placingId', 'siteId'],
+  assignments: ['trialId', 'trapId'],
 };
 
 /** What must hold between the fields of one record. */
@@ -88,6 +94,7 @@ const ORDER: Partial<Record<TableName, string>> = {
   baits: '"removed_on" >= "applied_on"',
   catches: '"arrived_on" <= "found_on"',
   weather: '"t_min_c" <= "t_max_c"',
+  trials: '"ends_on" >= "begins_on"',
   collections: '"dead" <= "bees" AND coalesce("crushed", 0) + coalesce("drowned", 0) <= coalesce("dead", 400000)',
   spells: '"stopped_at" >= "started_at"',
 };

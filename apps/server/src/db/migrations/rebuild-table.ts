@@ -7,7 +7,7 @@ interface Kept {
 
 /**
  * SQLite changes a limit of a column by making the table anew: its description is edited text for text, the rows are copied, and
- * its indexes are made again. Every edit must be found. `copied` says where a column of the new table comes from, where that is not
+ * its indexes and triggers are made again. Every edit must be found. `copied` says where a column of the new table comes from, where that is not
  * the column of the same name. Foreign keys are off while migrations run; whoever undoes one turns them off before.
  */
 export async function rebuildTable(
@@ -33,5 +33,5 @@ export async function rebuildTable(
   await runner.query(`INSERT INTO "${fresh}" (${list}) SELECT ${values} FROM "${table}"`);
   await runner.query(`DROP TABLE "${table}"`);
   await runner.query(`ALTER TABLE "${fresh}" RENAME TO "${table}"`);
-  for (const { type, sql: index } of kept) if (type === 'index' && index !== null) await runner.query(index);
+  for (const { type, sql: index } of kept) if (type !== 'table' && index !== null) await runner.query(index);
 }

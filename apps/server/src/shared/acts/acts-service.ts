@@ -4,12 +4,13 @@ import {
   type ChangeDto,
   columnsOf,
   type KeptActDto,
+  type KeptChangeDto,
   type LoggedChangeDto,
   TABLE_NAMES,
   type TableName,
 } from '@yewridge/contract/season';
 import { addDays } from '@yewridge/core/season';
-import type { EntityManager } from 'typeorm';
+import { type EntityManager, In } from 'typeorm';
 import { type Database, OnlyTried } from '../../db/database.js';
 import { ActEntity } from '../../db/entities/act-entity.js';
 import { RecordChangeEntity } from '../../db/entities/record-change-entity.js';
@@ -23,6 +24,11 @@ import { type ChangeMade, insertAct, insertRecords, recordsById } from '../../db
 import { AppError } from '../../http/app-error.js';
 import type { Clock } from '../clock/clock.js';
 import { recordDto } from '../season-log/record-dto.js';
+import { OWNER_ALONE, type Who } from '../../http/who.js';
+import { type ActClock, NO_CLOCK } from './act-clock.js';
+import { mayChange, mayTakeBack, withUntold } from './member-rules.js';
+import { metChanges } from './met-changes.js';
+import { type Twin, twinOf } from './met-twins.js';
 import { looksAtItsOwn, nothingPointsAt, recordHolds, rowHolds } from './record-rules.js';
 import { KnownRows, type RuleContext } from './rule-context.js';
 import { instantOf } from '../season-log/site-date.js';
@@ -32,6 +38,25 @@ const AHEAD_DAYS = 1;
 
 function digest(act: ActDto): string {
   return createHash('sha256').update(JSON.stringify(act)).digest('hex');
+}
+
+/** Names for members, by their ids. */
+export type Names = (ids: readonly (string | null)[]) => Promise<(id: string | null) => string | null>;
+const noNames: Names = () => Promise.resolve(() => null);
+
+/** The same change, of the record that is there already. */
+const upon = ({ row, fields }: Twin, change: ChangeDto): ChangeDto => ({
+  op: 'put',
+  table: change.table,
+  id: row.id,
+  revision: row.revision,
+  fields,
+});
+
+/** Whoever takes a record out of the bin on purpose need not be told. */
+function keptChange({ table, before, after }: ChangeMade, change: ChangeDto | undefined): KeptChangeDto {
+  const cameBack = change?.op === 'put' && before !== null && before.deletedAt !== null && after.deletedAt === null;
+  return { table, record: recordDto(after), ...(cameBack ? { cameBack: true } : {}) };
 }
 
 interface Placed {
@@ -101,17 +126,27 @@ export class ActsService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly timeZone: string,
+    /** Names of the members who did what. */
+    private readonly names: Names = noNames,
   ) {}
 
-  /** @throws AppError `ACT_REUSED`, `REVISION_CONFLICT`, `DELETED`, `NOT_FOUND`, `RULE`, `VALIDATION`. */
-  keep(id: string, act: ActDto): Promise<{ readonly kept: KeptActDto; readonly created: boolean }> {
+  /** @throws AppError `ACT_REUSED`, `REVISION_CONFLICT`, `DELETED`, `NOT_FOUND`, `RULE`, `VALIDATION`, `NOT_ALLOWED`. */
+  keep(
+    id: string,
+    act: ActDto,
+    by: Who,
+    clock: ActClock = NO_CLOCK,
+  ): Promise<{ readonly kept: KeptActDto; readonly created: boolean }> {
     return this.database.write(async (manager) => {
       const known = await manager.findOneBy(ActEntity, { id });
       if (known) {
         if (known.sentSha256 !== digest(act)) throw new AppError('ACT_REUSED');
         return { kept: await this.keptAct(manager, known), created: false };
       }
-      return { kept: await this.apply(manager, id, act, { sent: digest(act) }), created: true };
+      return {
+        kept: await this.apply(manager, id, act, { sent: digest(act), by, ...clock, meets: true }),
+        created: true,
+      };
     });
   }
 
@@ -123,7 +158,7 @@ export class ActsService {
     id: string,
     sent: string,
     plan: (manager: EntityManager) => Promise<ActDto>,
-    { only }: { readonly only: 'try' | 'keep' },
+    { only, by = OWNER_ALONE }: { readonly only: 'try' | 'keep'; readonly by?: Who },
   ): Promise<{ readonly created: boolean; readonly refused: readonly Refused[] }> {
     const refused: Refused[] = [];
     const refuse: Refuse = (place, error) => {
@@ -136,7 +171,7 @@ export class ActsService {
         if (known && known.sentSha256 !== sent) throw new AppError('ACT_REUSED');
         const act = await plan(manager);
         if (known || act.changes.length === 0) return { created: false, refused };
-        await this.write(manager, { id, act, sent }, refuse);
+        await this.write(manager, { id, act, sent, by }, refuse);
         if (only === 'try' || refused.length > 0) throw new OnlyTried();
         return { created: true, refused };
       });
@@ -146,8 +181,11 @@ export class ActsService {
     }
   }
 
-  /** Takes an act back by an act of its own, which can be taken back in turn. @throws AppError `ACT_REUSED` for the id of another act. */
-  undo(id: string, undoId: string): Promise<KeptActDto> {
+  /**
+   * Takes an act back by an act of its own, which can be taken back in turn.
+   * @throws AppError `ACT_REUSED` for the id of another act, `NOT_ALLOWED`.
+   */
+  undo(id: string, undoId: string, by: Who): Promise<KeptActDto> {
     return this.database.write(async (manager) => {
       const act = await manager.findOneBy(ActEntity, { id });
       if (!act) throw new AppError('NOT_FOUND');
@@ -158,15 +196,24 @@ export class ActsService {
         return this.keptAct(manager, done);
       }
       if (act.undoneBy !== null) throw new AppError('ALREADY_UNDONE');
+      mayTakeBack(by, act, this.clock.now().toISOString());
       const changes = await manager.find(RecordChangeEntity, { where: { actId: id }, order: { place: 'DESC' } });
       const back = {
         says: `Took back: ${act.says}`.slice(0, 160),
         changes: changes.map((change) => this.wayBack(change)),
       };
-      const kept = await this.apply(manager, undoId, back, { sent: digest(back), takesBack: true });
+      const kept = await this.apply(manager, undoId, back, { sent: digest(back), by, takesBack: true });
       await manager.update(ActEntity, { id }, { undoneBy: undoId });
       return kept;
     });
+  }
+
+  /** Which of these acts are here: a backup that was put back may not have them. */
+  async known(ids: readonly string[]): Promise<readonly string[]> {
+    const rows = await this.database.source
+      .getRepository(ActEntity)
+      .find({ select: { id: true }, where: { id: In([...ids]) } });
+    return rows.map(({ id }) => id);
   }
 
   /** The latest acts, newest first. */
@@ -184,11 +231,13 @@ export class ActsService {
       where: { tableName: table, recordId: id },
       relations: { act: true },
     });
+    const nameOf = await this.names(changes.map(({ act }) => act?.memberId ?? null));
     return changes
       .map(({ actId, act, before, after }) => ({
         actId,
         at: act?.at ?? '',
         says: act?.says ?? '',
+        by: nameOf(act?.memberId ?? null),
         before: before && recordDto(before),
         after: recordDto(after),
       }))
@@ -209,11 +258,18 @@ export class ActsService {
     manager: EntityManager,
     id: string,
     act: ActDto,
-    how: { readonly sent: string; readonly takesBack?: boolean },
+    how: {
+      readonly sent: string;
+      readonly by: Who;
+      readonly takesBack?: boolean;
+      readonly meets?: boolean;
+    } & Partial<ActClock>,
   ): Promise<KeptActDto> {
     const made = await this.write(manager, { id, act, ...how }, atOnce);
-    const changes = made.flatMap((one) => (one ? [{ table: one.table, record: recordDto(one.after) }] : []));
-    return { id, at: made[0]?.after.updatedAt ?? '', says: act.says, undoneBy: null, changes };
+    const changes = made.flatMap((one, place) => (one ? [keptChange(one, act.changes[place])] : []));
+    const { doneAt = null, clockAheadS = null } = how;
+    const at = made[0]?.after.updatedAt ?? '';
+    return { id, at, says: act.says, by: how.by.name, doneAt, clockAheadS, undoneBy: null, changes };
   }
 
   private async write(
@@ -222,8 +278,20 @@ export class ActsService {
       id,
       act,
       sent,
+      by,
       takesBack = false,
-    }: { readonly id: string; readonly act: ActDto; readonly sent: string; readonly takesBack?: boolean },
+      meets = false,
+      doneAt = null,
+      clockAheadS = null,
+    }: {
+      readonly id: string;
+      readonly act: ActDto;
+      readonly sent: string;
+      readonly by: Who;
+      readonly takesBack?: boolean;
+      /** Another device may have made the same without either knowing of the other. */
+      readonly meets?: boolean;
+    } & Partial<ActClock>,
     refuse: Refuse,
   ): Promise<readonly (ChangeMade | undefined)[]> {
     this.database.touches(act.changes.map(({ table }) => table));
@@ -237,13 +305,21 @@ export class ActsService {
       takesBack,
       where: `changes[${place}].fields`,
     });
+    const own = new Set(act.changes.map((change) => change.id));
     const made = new Array<ChangeMade | undefined>(act.changes.length).fill(undefined);
     for (const [table, placed] of parentsFirst(act.changes)) {
       const kept = await rowsOf(manager, table, placed);
       const fresh: StoredRecord[] = [];
       for (const { change, place } of placed) {
         try {
-          const one = await this.changed(context(place), change, at, kept.get(change.id) ?? null);
+          const there = kept.get(change.id) ?? null;
+          if (!takesBack) await mayChange({ manager, who: by, change, row: there, now: at });
+          const twin =
+            meets && !there && change.op === 'put'
+              ? await twinOf(manager, change, { where: context(place).where, own })
+              : null;
+          const row = twin?.row ?? there;
+          const one = await this.changed(context(place), twin ? upon(twin, change) : change, { at, by, row });
           made[place] = one;
           if (one.before) await manager.update(RECORD_ENTITIES[table], { id: one.after.id }, one.after);
           else fresh.push(one.after);
@@ -260,7 +336,7 @@ export class ActsService {
       known.forget(table);
     }
     await holds(made, context, refuse);
-    await insertAct(manager, { id, at, says: act.says, sent }, made);
+    await insertAct(manager, { id, at, says: act.says, sent, memberId: by.memberId, doneAt, clockAheadS }, made);
     return made;
   }
 
@@ -268,17 +344,19 @@ export class ActsService {
   private async changed(
     context: RuleContext,
     change: ChangeDto,
-    at: string,
-    row: StoredRecord | null,
+    { at, by, row }: { readonly at: string; readonly by: Who; readonly row: StoredRecord | null },
   ): Promise<ChangeMade> {
     const { table, id, revision } = change;
     if (!row && (change.op !== 'put' || revision > 0)) throw new AppError('NOT_FOUND');
-    if (row && row.revision !== revision) throw new AppError('REVISION_CONFLICT', { current: recordDto(row) });
-    if (change.op === 'put' && row?.deletedAt) throw new AppError('DELETED', { current: recordDto(row) });
-    const kept = { revision: revision + 1, updatedAt: at };
+    // Binned by one and changed by another who did not know: it comes back. Whoever knew is told where it lies.
+    const knew = row !== null && revision >= row.revision;
+    if (change.op === 'put' && row?.deletedAt && (knew || !change.only))
+      throw new AppError('DELETED', { current: recordDto(row) });
+    const met = row && row.revision !== revision ? await this.met(context, change, row) : null;
+    const kept = { revision: (row?.revision ?? 0) + 1, updatedAt: at };
     let after: StoredRecord;
     if (change.op === 'put') {
-      const fields = change.fields as Readonly<Record<string, FieldValue>>;
+      const fields = withUntold(by, table, met ?? (change.fields as Readonly<Record<string, FieldValue>>), row);
       await rowHolds(context, table, { ...fields, id });
       const instant = await this.instant(context, table, fields);
       after = { id, ...fields, ...instant, ...kept, createdAt: row?.createdAt ?? at, deletedAt: null };
@@ -286,6 +364,24 @@ export class ActsService {
       after = { ...row, id, ...kept, deletedAt: change.op === 'delete' ? at : null } as StoredRecord;
     }
     return { table, before: row && { ...row }, after };
+  }
+
+  /**
+   * The fields of a change to a record that was changed meanwhile: both changes, where they mean different fields.
+   * @throws AppError `REVISION_CONFLICT`, naming the fields of which two things were said.
+   */
+  private async met(
+    { manager, where }: RuleContext,
+    change: ChangeDto,
+    row: StoredRecord,
+  ): Promise<Readonly<Record<string, FieldValue>>> {
+    const met = change.op === 'put' && row.revision > change.revision ? await metChanges(manager, row, change) : null;
+    if (met?.kind === 'merged') return met.fields;
+    const fields = (met?.fields ?? []).map((field) => ({
+      path: `${where}.${field}`,
+      message: 'another device said something else of it',
+    }));
+    throw new AppError('REVISION_CONFLICT', { current: recordDto(row), ...(fields.length > 0 ? { fields } : {}) });
   }
 
   private async instant(
@@ -302,12 +398,19 @@ export class ActsService {
     return { atUtc: instantOf(minute, typeof zone === 'string' ? zone : this.timeZone, `${where}.${field}`) };
   }
 
-  private async keptAct(manager: EntityManager, { id, at, says, undoneBy }: ActEntity): Promise<KeptActDto> {
+  private async keptAct(
+    manager: EntityManager,
+    { id, at, says, undoneBy, memberId, ...clock }: ActEntity,
+  ): Promise<KeptActDto> {
     const changes = await manager.find(RecordChangeEntity, { where: { actId: id }, order: { place: 'ASC' } });
+    const nameOf = await this.names([memberId]);
     return {
       id,
       at,
       says,
+      by: nameOf(memberId),
+      doneAt: clock.doneAt,
+      clockAheadS: clock.clockAheadS,
       undoneBy,
       changes: changes.map(({ tableName, after }) => ({ table: tableName as TableName, record: recordDto(after) })),
     };

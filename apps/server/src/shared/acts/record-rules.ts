@@ -124,6 +124,17 @@ const RULES: Partial<Record<TableName, Rule>> = {
     const [found, on] = [caught && dayOf(caught, 'foundOn'), dayOf(row, 'on')];
     if (found && on && on < found) refuse(context, 'on', `${on} is before the bees were found, on ${found}`);
   },
+  trials: (context, row) => {
+    const ends = dayOf(row, 'endsOn');
+    if (ends !== null && ends === dayOf(row, 'beginsOn'))
+      refuse(context, 'endsOn', `${ends} is the day the trial begins: it needs more than one`);
+    return Promise.resolve();
+  },
+  stances: (context, row) => {
+    if ((row['siteId'] === null) === (row['spotId'] === null))
+      refuse(context, 'siteId', 'it is about one place: a site or a spot');
+    return Promise.resolve();
+  },
   callouts: calloutHolds,
   spells: spellHolds,
 };
@@ -139,6 +150,10 @@ const HAPPENED: Partial<Record<TableName, readonly string[]>> = {
   followups: ['on'],
   phenology: ['on'],
   photos: ['takenOn'],
+  questions: ['askedOn'],
+  neighbours: ['takenOn'],
+  deviations: ['on'],
+  placings: ['keptOn'],
   callouts: ['calledAt', 'eggsSeenOn'],
   collections: ['placeClosedOn'],
 };
@@ -146,13 +161,20 @@ const IN_ORDER: Partial<Record<TableName, readonly [earlier: string, later: stri
   deployments: ['hungOn', 'takenDownOn', 'it was hung'],
   catches: ['arrivedOn', 'foundOn', 'the bees arrived'],
   baits: ['appliedOn', 'removedOn', 'it was put in'],
+  trials: ['beginsOn', 'endsOn', 'the trial begins'],
 };
 /** What may be there once among the records in use, and the sentence for a second one. */
 const ONCE: Partial<Record<TableName, readonly [fields: readonly string[], says: string]>> = {
   catches: [['deploymentId'], 'this trap holds a catch already: hanging it again starts a new stay with its own catch'],
   weather: [['date'], 'there is weather of this day already'],
+  errands: [['deploymentId', 'on'], 'this trap is given to somebody for that day already: change to whom'],
   seasons: [['hemisphere', 'season'], 'this season is there already'],
   steps: [['catchId', 'code'], 'this step of the catch is marked already: change its mark'],
+  assignments: [['trialId', 'trapId'], 'this trap is in the trial already'],
+  placings: [['season'], 'a plan of this season is kept already: change that one'],
+  picks: [['placingId', 'siteId'], 'this site is in the plan already'],
+  corrections: [['what'], 'it is said already which speaks: change that'],
+  neighbours: [['digest'], 'these records are taken in already: a file counts once'],
   collections: [['calloutId'], 'work at this call-out has begun already, on another device: go on from there'],
   tasks: [['calloutId', 'code'], 'this step is marked already: change its mark'],
 };

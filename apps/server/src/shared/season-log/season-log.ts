@@ -1,6 +1,30 @@
 import type { FirstSeasonDto } from '@yewridge/contract/today';
-import type { DoseUnit, IsoDate } from '@yewridge/core/season';
-import { type Design, frameCount } from '@yewridge/core/bench';
+import {
+  type BaitLine,
+  type BloomLine,
+  type CatchLine,
+  type CorrectionRecord,
+  type CountLine,
+  type FieldNow,
+  type LooksLine,
+  type LureLine,
+  type PastLooks,
+  type PickLine,
+  type PlaceLine,
+  type Span,
+  type StayLine,
+  type TrapLine,
+  type TrialLine,
+  usesOf,
+  trapLine,
+  type VisitLine,
+  type WeatherLine,
+  type WeighingLine,
+} from '@yewridge/core/field';
+import type { Design } from '@yewridge/core/bench';
+import type { ExposureWindow } from '@yewridge/core/evidence';
+import type { Corrected, CorrectionUse } from '@yewridge/core/evidence/words';
+import type { Hemisphere, IsoDate } from '@yewridge/core/season';
 import type { TableName } from '@yewridge/contract/season';
 import { minuteAt, offsetAt } from './site-date.js';
 import type { Database } from '../../db/database.js';
@@ -14,126 +38,6 @@ const MS_OF_A_MINUTE = 60_000;
 const ISO_DATE_LENGTH = 10;
 /** Different questions whose rows are kept at once: spans of a ribbon that somebody scrolls through. */
 const MOST_KEPT = 60;
-
-/** A trap as the season's views need it. */
-export interface TrapLine {
-  readonly id: string;
-  readonly number: string;
-  readonly design: string;
-  readonly paintedOn: IsoDate | null;
-  /** Frames and bars, and the frames alone: bars of a tube cannot be lifted out with a colony. */
-  readonly frames: number;
-  readonly framesOnly: number;
-  readonly condition: string;
-  readonly darkCombs: number;
-  readonly massKg: number | null;
-  readonly asBuilt: Design;
-}
-export interface StayLine {
-  readonly id: string;
-  readonly trapId: string;
-  readonly siteId: string;
-  readonly site: string;
-  readonly landmarkNote: string | null;
-  readonly accessWeekdays: string | null;
-  readonly hungOn: IsoDate;
-  readonly takenDownOn: IsoDate | null;
-  readonly heightM: number | null;
-  readonly facingDeg: number | null;
-  readonly hungBy: string | null;
-  readonly shade: string | null;
-  readonly permission: string;
-  readonly permissionUntil: IsoDate | null;
-}
-export interface VisitLine {
-  readonly id: string;
-  readonly deploymentId: string;
-  readonly at: string;
-  readonly scouts: number | null;
-  /** `null` where nobody said. */
-  readonly occupied: 0 | 1 | null;
-}
-export interface BaitLine {
-  readonly id: string;
-  readonly deploymentId: string;
-  readonly from: IsoDate;
-  readonly to: IsoDate | null;
-  readonly carrier: string;
-  readonly substance: string;
-  readonly massKg: number | null;
-  readonly dose: number | null;
-  readonly doseUnit: DoseUnit | null;
-  readonly shade: string | null;
-}
-type CatchMethod = 'trap' | 'shaken' | 'vacuum' | 'brushed' | 'cutOut';
-export interface CatchLine {
-  readonly id: string;
-  readonly deploymentId: string | null;
-  readonly foundOn: IsoDate;
-  readonly arrivedOn: IsoDate | null;
-  readonly massKg: number | null;
-  readonly method: CatchMethod | null;
-}
-export interface CountLine {
-  readonly deploymentId: string;
-  readonly at: string;
-  readonly perMin: number;
-}
-/** What the looks at one stay came to, the latest first. */
-export interface LooksLine {
-  readonly deploymentId: string;
-  readonly lastAt: string | null;
-  readonly lastCount: number | null;
-  readonly lastOccupied: 0 | 1 | null;
-  readonly lastActivityAt: string | null;
-  readonly lureChangedOn: IsoDate | null;
-}
-
-export interface WeatherLine {
-  readonly date: IsoDate;
-  readonly tMin: number | null;
-  readonly tMax: number | null;
-  readonly rainMm: number | null;
-  readonly windMps: number | null;
-  readonly source: 'measured' | 'forecast' | 'simulated';
-}
-export interface PlaceLine {
-  readonly id: string;
-  readonly name: string;
-  readonly lat: number;
-  readonly lon: number;
-  readonly elevationM: number | null;
-  readonly timeZone: string | null;
-}
-export interface BloomLine {
-  readonly species: string;
-  readonly stage: string;
-  readonly on: IsoDate;
-}
-/** A lure at a stay that goes on. */
-export interface LureLine {
-  readonly id: string;
-  readonly deploymentId: string;
-  readonly appliedOn: IsoDate;
-  readonly removedOn: IsoDate | null;
-  readonly carrier: string;
-  readonly substance: string;
-  readonly massKg: number | null;
-  readonly dose: number | null;
-  readonly doseUnit: DoseUnit | null;
-  readonly shade: string | null;
-}
-export interface WeighingLine {
-  readonly baitId: string;
-  readonly weighedOn: IsoDate;
-  readonly oilMassKg: number;
-}
-
-/** Civil dates; a stay that ended before `from` or began after `to` is left out. */
-export interface Span {
-  readonly from: IsoDate;
-  readonly to: IsoDate;
-}
 
 const IN_SPAN = `deployment_id IN (
   SELECT id FROM deployments
@@ -150,6 +54,7 @@ export class SeasonLog {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly timeZone: string,
+    private readonly hemisphere: Hemisphere,
   ) {
     this.#turns = new ViewTurns(() => database.quiet());
   }
@@ -157,6 +62,16 @@ export class SeasonLog {
   /** A view of these records: one answer until something is written or a minute has passed. */
   view<T>(): View<T> {
     return new View<T>(this.#turns, () => `${this.database.version} ${this.minute()}`);
+  }
+
+  /** When and where views are worked out. */
+  now(): FieldNow {
+    return {
+      today: this.today(),
+      minute: this.minute(),
+      hemisphere: this.hemisphere,
+      offset: (date, timeZone) => this.offset(date, timeZone),
+    };
   }
 
   /** The civil date where the keeper is. */
@@ -191,20 +106,15 @@ export class SeasonLog {
          condition, dark_combs AS darkCombs, mass_kg AS massKg, as_built AS asBuilt
        FROM trap WHERE deleted_at_utc IS NULL ORDER BY number`,
     );
-    return rows.map(({ asBuilt, ...trap }) => {
-      const design = JSON.parse(asBuilt) as Design;
-      const contents = design.sections.flatMap((section) => section.contents);
-      const framesOnly = frameCount(contents.filter(({ kind }) => kind === 'frames'));
-      return { ...trap, frames: frameCount(contents), framesOnly, asBuilt: design };
-    });
+    return rows.map(({ asBuilt, ...trap }) => trapLine({ ...trap, asBuilt: JSON.parse(asBuilt) as Design }));
   }
 
   stays({ from, to }: Span): Promise<readonly StayLine[]> {
     return this.kept<StayLine>(
       ['deployments', 'sites'],
-      `SELECT d.id, d.trap_id AS trapId, d.site_id AS siteId, s.name AS site, s.landmark_note AS landmarkNote,
+      `SELECT d.id, d.trap_id AS trapId, d.site_id AS siteId, s.name AS site, s.landmark, s.landmark_note AS landmarkNote,
          s.access_weekdays AS accessWeekdays, d.hung_on AS hungOn, d.taken_down_on AS takenDownOn,
-         d.height_m AS heightM, d.facing_deg AS facingDeg, d.hung_by AS hungBy, coalesce(d.shade, s.shade) AS shade,
+         d.height_m AS heightM, d.facing_deg AS facingDeg, d.hung_by AS hungBy, d.comb, coalesce(d.shade, s.shade) AS shade,
          s.permission, s.permission_until AS permissionUntil
        FROM deployments d JOIN sites s ON s.id = d.site_id
        WHERE d.deleted_at_utc IS NULL AND d.hung_on <= ? AND (d.taken_down_on IS NULL OR d.taken_down_on >= ?)
@@ -232,6 +142,15 @@ export class SeasonLog {
     );
   }
 
+  /** Days on which somebody was at a trap: looked, hung it, took it down. */
+  daysOut(): Promise<readonly { readonly date: IsoDate }[]> {
+    return this.query<{ date: IsoDate }>(
+      `SELECT substr(at, 1, 10) AS date FROM visits WHERE deleted_at_utc IS NULL
+       UNION SELECT hung_on FROM deployments WHERE deleted_at_utc IS NULL
+       UNION SELECT taken_down_on FROM deployments WHERE deleted_at_utc IS NULL AND taken_down_on IS NOT NULL`,
+    );
+  }
+
   /** Days on which a stay that ended in a catch was found empty: between the last of them and the catch the bees came. */
   emptyLooks(
     since: IsoDate = '0001-01-01',
@@ -243,6 +162,23 @@ export class SeasonLog {
            SELECT deployment_id FROM catches WHERE deleted_at_utc IS NULL AND found_on >= ?)`,
       [since],
     ).then((rows) => rows.map((row) => ({ ...row, occupied: false })));
+  }
+
+  /** What looks of a span came to, in short: days a stay that ended in a catch was found empty, and days somebody looked. */
+  async pastLooks({ from, to }: Span): Promise<PastLooks> {
+    const until = `${to}U`;
+    const empty = await this.query<{ stay: string; date: IsoDate }>(
+      `SELECT DISTINCT deployment_id AS stay, substr(at, 1, 10) AS date FROM visits
+       WHERE deleted_at_utc IS NULL AND occupied = 0 AND at >= ? AND at < ?
+         AND deployment_id IN (SELECT deployment_id FROM catches WHERE deleted_at_utc IS NULL)
+       ORDER BY date, stay`,
+      [from, until],
+    );
+    const days = await this.query<{ date: IsoDate }>(
+      `SELECT DISTINCT substr(at, 1, 10) AS date FROM visits WHERE deleted_at_utc IS NULL AND at >= ? AND at < ? ORDER BY date`,
+      [from, until],
+    );
+    return { empty: empty.map(({ stay, date }) => [stay, date]), days: days.map(({ date }) => date) };
   }
 
   /** Counts of scouts at stays that go on, from a day on, each stay's oldest first. */
@@ -288,6 +224,52 @@ export class SeasonLog {
     return this.query<BloomLine>(
       'SELECT species, stage, "on" FROM phenology WHERE deleted_at_utc IS NULL ORDER BY "on", id',
     );
+  }
+
+  /** What the keeper said of the days that count; `null` where nobody said. */
+  async exposure(): Promise<ExposureWindow | null> {
+    const [said] = await this.kept<{ from: string; until: string }>(
+      ['windows'],
+      'SELECT from_day AS "from", until_day AS "until" FROM windows WHERE deleted_at_utc IS NULL ORDER BY id LIMIT 1',
+    );
+    return said ?? null;
+  }
+
+  /** Which speaks where the log has earned a word. */
+  async uses(): Promise<Readonly<Record<Corrected, CorrectionUse>>> {
+    return usesOf(
+      await this.kept<CorrectionRecord>(
+        ['corrections'],
+        'SELECT what, "use" FROM corrections WHERE deleted_at_utc IS NULL',
+      ),
+    );
+  }
+
+  /** Sites of plans of where to hang. */
+  picks(): Promise<readonly PickLine[]> {
+    return this.kept<PickLine>(
+      ['placings', 'picks', 'sites'],
+      `SELECT p.season, k.site_id AS siteId, s.name AS site, s.permission, s.permission_until AS permissionUntil
+       FROM picks k JOIN placings p ON p.id = k.placing_id JOIN sites s ON s.id = k.site_id
+       WHERE k.deleted_at_utc IS NULL AND p.deleted_at_utc IS NULL AND s.deleted_at_utc IS NULL ORDER BY k.id`,
+    );
+  }
+
+  /** Trials that were not opened, with their traps. */
+  async trials(): Promise<readonly TrialLine[]> {
+    const tables = ['trials', 'assignments', 'sites'] as const;
+    const trials = await this.kept<Omit<TrialLine, 'assigned'>>(
+      tables,
+      `SELECT id, name, name_a AS nameA, name_b AS nameB, begins_on AS beginsOn, ends_on AS endsOn, opened_on AS openedOn
+       FROM trials WHERE deleted_at_utc IS NULL AND opened_on IS NULL ORDER BY id`,
+    );
+    const assigned = await this.kept<TrialLine['assigned'][number] & { readonly trialId: string }>(
+      tables,
+      `SELECT a.trial_id AS trialId, a.block, a.trap_id AS trapId, a.site_id AS siteId, a.side, s.name AS site
+       FROM assignments a LEFT JOIN sites s ON s.id = a.site_id
+       WHERE a.deleted_at_utc IS NULL ORDER BY a.block, a.side`,
+    );
+    return trials.map((trial) => ({ ...trial, assigned: assigned.filter(({ trialId }) => trialId === trial.id) }));
   }
 
   /** Lures that were put in at stays that go on, oldest first, and all that were ever weighed. */
@@ -344,8 +326,8 @@ export class SeasonLog {
             AND scouts_per_min IS NOT NULL ORDER BY at DESC LIMIT 1) AS lastCount,
          (SELECT occupied FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL
             AND occupied IS NOT NULL ORDER BY at DESC LIMIT 1) AS lastOccupied,
-         (SELECT max(at) FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL
-            AND scouts_per_min > 0) AS lastActivityAt,
+         (SELECT at FROM visits v WHERE v.deployment_id = d.id AND v.deleted_at_utc IS NULL
+            AND scouts_per_min > 0 ORDER BY at DESC LIMIT 1) AS lastActivityAt,
          (SELECT max(applied_on) FROM baits b WHERE b.deployment_id = d.id AND b.deleted_at_utc IS NULL) AS lureChangedOn
        FROM deployments d WHERE d.deleted_at_utc IS NULL AND d.taken_down_on IS NULL`,
     );
@@ -362,17 +344,4 @@ export class SeasonLog {
     await this.#turns.breathe();
     return this.database.source.query<T[]>(sql, [...values]);
   }
-}
-
-/** Rows in groups, in the order they came. */
-export function groupedBy<T>(rows: readonly T[], key: (row: T) => string | null): ReadonlyMap<string, readonly T[]> {
-  const groups = new Map<string, T[]>();
-  for (const row of rows) {
-    const name = key(row);
-    if (name === null) continue;
-    const group = groups.get(name);
-    if (group) group.push(row);
-    else groups.set(name, [row]);
-  }
-  return groups;
 }

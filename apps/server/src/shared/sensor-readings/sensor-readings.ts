@@ -1,23 +1,13 @@
 import type { DeviceReadingDto, TakenReadingsDto } from '@yewridge/contract/devices';
 import { DEVICE_LIMITS } from '@yewridge/contract/devices';
+import type { SensorTold, Told } from '@yewridge/core/field';
 import { addDays, type IsoDate } from '@yewridge/core/season';
+import { groupedBy } from '@yewridge/core/shared/groups';
 import { EventEmitter } from 'node:events';
 import type { EntityManager } from 'typeorm';
 import type { Database } from '../../db/database.js';
 import { DeviceReadingEntity } from '../../db/entities/device-entities.js';
 import { AppError } from '../../http/app-error.js';
-import { groupedBy } from '../season-log/season-log.js';
-
-/** What a device told of one instant. */
-export type Told = Omit<DeviceReadingDto, 'seq' | 'deviceId'>;
-
-/** A sensor in a trap, and what it told in the last days, oldest first. */
-export interface SensorTold {
-  readonly deviceId: string;
-  readonly name: string;
-  readonly simulated: boolean;
-  readonly told: readonly Told[];
-}
 
 /** A swarm shows in a trap within days; what is older says nothing of now. */
 const SIGN_DAYS = 14;
@@ -108,10 +98,10 @@ export class SensorReadings {
   }
 
   /** The latest reading of a device; `null` before the first. */
-  async last(deviceId: string): Promise<DeviceReadingDto | null> {
+  async last(deviceId: string, upTo = Number.MAX_SAFE_INTEGER): Promise<DeviceReadingDto | null> {
     const [row] = await this.query(
-      `SELECT ${COLUMNS} FROM device_reading WHERE device_id = ? ORDER BY at_utc DESC LIMIT 1`,
-      [deviceId],
+      `SELECT ${COLUMNS} FROM device_reading WHERE device_id = ? AND seq <= ? ORDER BY at_utc DESC LIMIT 1`,
+      [deviceId, upTo],
     );
     return row ?? null;
   }

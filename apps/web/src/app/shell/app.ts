@@ -1,24 +1,37 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  type Event as RouterEvent,
+  NavigationEnd,
+  NavigationError,
+  Router,
+  RouterLink,
+  RouterLinkActive,
+  RouterOutlet,
+} from '@angular/router';
+import { filter, map } from 'rxjs/operators';
 import { ActBar } from '../shared/acts/act-bar';
 import { Icon } from '../shared/icons/icon';
 import { KeyMap } from '../shared/keys/key-map';
 import { PATHS } from '../shared/routes/paths';
+import { SessionStore } from '../shared/session/session-store';
 import { ThemeChoice } from '../shared/theme/theme-choice';
 import { UnitChoice } from '../shared/units/unit-choice';
+import { NewVersion } from './new-version';
 import { KeyOverlay } from './key-overlay';
 import { PLACES } from './places';
 
-const TABLE_PATHS: readonly string[] = [PATHS.bench, PATHS.suction, PATHS.stores];
+const TABLE_PATHS: readonly string[] = [PATHS.bench, PATHS.suction, PATHS.stores, PATHS.evidence];
 
 /** The rail that follows the year, and the page beside it. */
 @Component({
   selector: 'yw-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Icon, ActBar],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Icon, ActBar, NewVersion],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './app.html',
   styleUrl: './app.scss',
+  host: { '[class.outside]': 'outside()' },
 })
 export class App {
   protected readonly places = PLACES;
@@ -26,8 +39,21 @@ export class App {
   protected readonly tablePlaces = PLACES.filter(({ path }) => TABLE_PATHS.includes(path));
   protected readonly more = signal(false);
   protected readonly files = PATHS.files;
+  /** A page whose code could not be fetched: there is no signal, and it was not taken along yet. */
+  protected readonly notHere = toSignal(
+    inject(Router).events.pipe(
+      filter((event: RouterEvent) => event instanceof NavigationError || event instanceof NavigationEnd),
+      map((event) => event instanceof NavigationError),
+    ),
+    { initialValue: false },
+  );
   protected readonly devices = PATHS.devices;
   protected readonly settings = PATHS.settings;
+  readonly #session = inject(SessionStore);
+  /** Nobody is in, or only looks: the places stand open to neither. */
+  protected readonly outside = computed(() => this.#session.out() || this.#session.isGuest());
+  /** Files go out and come in by owners and keepers. */
+  protected readonly keeps = this.#session.keeps;
   readonly #dialog = inject(MatDialog);
 
   constructor() {

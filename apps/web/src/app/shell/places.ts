@@ -17,4 +17,5 @@ export const PLACES: readonly Place[] = [
   { path: PATHS.ground, name: 'Ground', key: 'g', icon: 'ground' },
   { path: PATHS.rounds, name: 'Rounds', key: 'r', icon: 'rounds' },
   { path: PATHS.catches, name: 'Catches', key: 'c', icon: 'catches' },
+  { path: PATHS.evidence, name: 'Evidence', key: 'e', icon: 'evidence' },
 ];

@@ -12,6 +12,7 @@ import { ActOutbox } from '../shared/acts/act-outbox';
 import { DemoClock } from '../shared/workspace/demo-clock';
 import { ThemeChoice } from '../shared/theme/theme-choice';
 import { UnitChoice } from '../shared/units/unit-choice';
+import { App } from './app';
 import { PageTitle } from './page-title';
 import { PLACES } from './places';
 import { SettingsPage } from './settings-page';
@@ -44,6 +45,28 @@ describe('shell', () => {
 
   it('has a place for every feature that is built, and for no other', () => {
     expect(PLACES.map(({ path }) => path)).toEqual([...FEATURES]);
+  });
+
+  it('says of a page whose code cannot be fetched that it is not here yet, until another is opened', async () => {
+    const router = TestBed.inject(Router);
+    router.resetConfig([
+      { path: '', pathMatch: 'full', component: SettingsPage },
+      { path: 'settings', component: SettingsPage },
+      { path: 'files', loadComponent: () => Promise.reject(new TypeError('Failed to fetch')) },
+    ]);
+    const fixture = TestBed.createComponent(App);
+    const said = (): string | undefined =>
+      (fixture.nativeElement as HTMLElement).querySelector('.not-here')?.textContent.trim();
+    await router.navigateByUrl('/settings');
+    fixture.detectChanges();
+    expect(said()).toBeUndefined();
+    await expectAsync(router.navigateByUrl('/files')).toBeRejected();
+    fixture.detectChanges();
+    expect(said()).toContain('That page is not on this device yet.');
+    await router.navigateByUrl('/');
+    await router.navigateByUrl('/settings?again');
+    fixture.detectChanges();
+    expect(said()).toBeUndefined();
   });
 
   async function header(workspace: WorkspaceDto | null): Promise<string> {

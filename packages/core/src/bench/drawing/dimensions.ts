@@ -1,7 +1,7 @@
 /** Dimension lines of both views: heights and outside height left, widths below, doors above the floor. */
 import type { Design, PlacedSection, DesignSection } from '../design.js';
 import { HANGING_DEFAULTS } from '../design-setup.js';
-import { bodyOf } from '../load/mass-parts.js';
+import { bodyOf } from '../workshop/work-parts.js';
 import { type Look, outlineOf } from './outline.js';
 import type { Dimension } from './scene.js';
 

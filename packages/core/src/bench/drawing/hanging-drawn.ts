@@ -4,7 +4,7 @@
  */
 import type { Design, PlacedSection } from '../design.js';
 import { type Hanging, HANGING_DEFAULTS, hangingsOf } from '../design-setup.js';
-import { bodyOf } from '../load/mass-parts.js';
+import { bodyOf } from '../workshop/work-parts.js';
 import { outlineOf, type Look } from './outline.js';
 import { type DrawnPart, type PartRef, type PartRole, type Point, rectangle } from './scene.js';
 

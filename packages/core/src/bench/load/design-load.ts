@@ -17,7 +17,8 @@ import {
   type LoadPlan,
 } from '../design-setup.js';
 import { type Hang, hang, type HangInput } from './hang.js';
-import { bodyOf, massParts } from './mass-parts.js';
+import { bodyOf } from '../workshop/work-parts.js';
+import { massParts } from './mass-parts.js';
 import {
   centreOfMass,
   contentsAfter,

@@ -111,13 +111,28 @@ export function fingersOver(height: number, wall: number): { readonly fingers: n
   return { fingers, fingerWidth: height / fingers };
 }
 
-/** Two sides and two ends of a height. */
-function walls(box: Box, height: number, prefix = '', joint = box.joint): readonly Part[] {
-  const { length, width, wall, rabbet, outLength, outWidth } = box;
-  const side = joint === 'rabbet' ? length + 2 * rabbet : outLength;
-  const end = joint === 'butt' ? width : outWidth;
+/** Inside length and width of a box, m, and what its corners are made of; `rabbet` deep in the end boards. */
+export interface BoxWalls {
+  readonly length: number;
+  readonly width: number;
+  readonly height: number;
+  readonly wall: number;
+  readonly endWall: number;
+  readonly joint: Joint;
+  readonly rabbet: number;
+}
+
+/** Two sides and two ends; sides and ends may be of different boards. */
+export function boxWalls({ length, width, height, wall, endWall, joint, rabbet }: BoxWalls): readonly [Part, Part] {
+  const side = joint === 'rabbet' ? length + 2 * rabbet : length + 2 * endWall;
+  const end = joint === 'butt' ? width : width + 2 * wall;
   const cut: Extras = joint === 'box-joint' && height > 0 ? fingersOver(height, wall) : {};
-  return [boards(`${prefix}side`, 2, [side, height, wall], cut), boards(`${prefix}end`, 2, [end, height, wall], cut)];
+  return [boards('side', 2, [side, height, wall], cut), boards('end', 2, [end, height, endWall], cut)];
+}
+
+function walls(box: Box, height: number, prefix = '', joint = box.joint): readonly Part[] {
+  const pair = boxWalls({ ...box, height, endWall: box.wall, joint });
+  return pair.map((one) => ({ ...one, name: `${prefix}${one.name}` }));
 }
 
 function slopedRoof({ width, wall, panel, outLength, outWidth }: Box, f: Fields): readonly Part[] {

@@ -4,6 +4,7 @@ export {
   dateOfDay,
   dateOfSeasonDay,
   dayIn,
+  dayNextYear,
   dayNumber,
   dayOrNull,
   daysBetween,

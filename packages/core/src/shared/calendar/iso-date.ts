@@ -148,3 +148,9 @@ export function dayIn(fields: Fields, key: string): number {
 export function dayOrNull(fields: Fields, key: string): number | null {
   return fields.has(key) ? dayIn(fields, key) : null;
 }
+
+/** The same day of the next year; of a leap day the one before. */
+export function dayNextYear(day: IsoDate): IsoDate {
+  const text = `${String(Number(day.slice(0, 4)) + 1).padStart(4, '0')}${day.slice(4)}`;
+  return day.endsWith('-02-29') ? `${text.slice(0, 8)}28` : text;
+}

@@ -1,1 +1,10 @@
-export { haversine, LATITUDE, LONGITUDE, offsetPlace, type Place } from './haversine.js';
+export {
+  bearing,
+  EARTH_RADIUS_M,
+  haversine,
+  LATITUDE,
+  LONGITUDE,
+  metresBetween,
+  offsetPlace,
+  type Place,
+} from './haversine.js';

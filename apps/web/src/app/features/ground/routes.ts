@@ -8,6 +8,16 @@ export const groundRoutes: Routes = [
     loadComponent: () => import('./pages/new-site-page').then((m) => m.NewSitePage),
   },
   {
+    path: 'next',
+    title: 'Next season, Ground',
+    loadComponent: () => import('./pages/next-page').then((m) => m.NextPage),
+  },
+  {
+    path: 'next/letters',
+    title: 'Letters to the owners, Ground',
+    loadComponent: () => import('./pages/letters-page').then((m) => m.LettersPage),
+  },
+  {
     path: 'sites/:id',
     title: 'A site, Ground',
     loadComponent: () => import('./pages/site-page').then((m) => m.SitePage),

@@ -8,6 +8,11 @@ export const roundsRoutes: Routes = [
     loadComponent: () => import('./pages/hang-page').then((m) => m.HangPage),
   },
   {
+    path: 'scan',
+    title: 'Scan a label, Rounds',
+    loadComponent: () => import('./pages/scan-page').then((m) => m.ScanPage),
+  },
+  {
     path: 'seasons',
     title: 'Seasons, Rounds',
     loadComponent: () => import('./pages/seasons-page').then((m) => m.SeasonsPage),

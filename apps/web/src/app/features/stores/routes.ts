@@ -9,6 +9,11 @@ export const storesRoutes: Routes = [
     loadComponent: () => import('./pages/shelf-page').then((m) => m.ShelfPage),
   },
   {
+    path: 'boards',
+    title: 'Boards and prices, Stores',
+    loadComponent: () => import('./pages/boards-page').then((m) => m.BoardsPage),
+  },
+  {
     path: 'labels',
     title: 'Labels, Stores',
     loadComponent: () => import('./pages/labels-page').then((m) => m.LabelsPage),

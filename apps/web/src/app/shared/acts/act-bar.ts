@@ -1,17 +1,27 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject } from '@angular/core';
 import { KeyMap } from '../keys/key-map';
 import { ActOutbox } from './act-outbox';
+import { MetActs } from './met-acts';
+import { things } from './things';
 
 /** What was last done and the way back; what the server would not keep, and what it has not got yet. */
 @Component({
   selector: 'yw-act-bar',
+  imports: [MetActs],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (one of outbox.refused(); track one.id) {
       <p class="refused" role="alert">
-        <span><strong>Not kept.</strong> {{ one.says }}: {{ one.sentence }}</span>
+        <span
+          ><strong>{{ one.kept ? 'Kept, and back.' : 'Not kept.' }}</strong> {{ one.says }}: {{ one.sentence }}</span
+        >
         <button type="button" (click)="outbox.dismiss(one.id)">I see</button>
       </p>
+    }
+    @if (outbox.met().length > 0) {
+      @defer {
+        <yw-met-acts />
+      }
     }
     @for (one of outbox.aside(); track one.id) {
       <p class="refused" role="alert">
@@ -21,6 +31,16 @@ import { ActOutbox } from './act-outbox';
         >
         <button type="button" (click)="outbox.sendAgain(one.id)">Send again</button>
         <button type="button" (click)="outbox.letGo(one.id)">Let it go</button>
+      </p>
+    }
+    @if (outbox.missed() > 0) {
+      <p class="refused" role="alert">
+        <span
+          ><strong>The records were put back to an earlier state.</strong> {{ things(outbox.missed()) }} done on this
+          device since {{ outbox.missed() === 1 ? 'is' : 'are' }} not in them.</span
+        >
+        <button type="button" (click)="outbox.offerAgain(true)">Send again</button>
+        <button type="button" (click)="outbox.offerAgain(false)">Leave out</button>
       </p>
     }
     @if (outbox.onlyHere() && outbox.waiting() > 0) {
@@ -93,6 +113,7 @@ import { ActOutbox } from './act-outbox';
 })
 export class ActBar {
   protected readonly outbox = inject(ActOutbox);
+  protected readonly things = things;
 
   constructor() {
     inject(KeyMap).add(

@@ -1,5 +1,4 @@
-import { type ActDto, blank, type RecordDto, type TableName } from '@yewridge/contract/season';
-import type { MeantChange } from './own-changes';
+import { type ActDto, blank, type ChangeDto, type RecordDto, type TableName } from '@yewridge/contract/season';
 
 interface Row {
   readonly id: string;
@@ -21,7 +20,7 @@ export function asTold<T extends TableName>(
     const known = now.get(row.id);
     if (!known || known.revision < row.revision) now.set(row.id, row);
   }
-  for (const change of waiting.flatMap(({ changes }) => changes as readonly MeantChange[])) {
+  for (const change of waiting.flatMap(({ changes }) => changes)) {
     if (change.table !== table) continue;
     const known = now.get(change.id);
     now.set(change.id, changedBy(table, known, change));
@@ -29,8 +28,9 @@ export function asTold<T extends TableName>(
   return [...now.values()].filter(({ deletedAt }) => deletedAt === null) as unknown as readonly RecordDto<T>[];
 }
 
-function changedBy(table: TableName, known: Row | undefined, change: MeantChange): Row {
-  const revision = Math.max(known?.revision ?? 0, change.revision) + 1;
+function changedBy(table: TableName, known: Row | undefined, change: ChangeDto): Row {
+  // Told twice it is the same: rows that a device answers with have what waits in them already.
+  const revision = Math.max(known?.revision ?? 0, change.revision + 1);
   const base = known ?? { ...blank(table, {}), id: change.id, createdAt: '', updatedAt: '', deletedAt: null, revision };
   if (change.op !== 'put') return { ...base, revision, deletedAt: change.op === 'delete' ? 'waiting' : null };
   const { fields, only } = change;

@@ -10,6 +10,7 @@ export interface ChartTheme {
   readonly yewTint: string;
   readonly clay: string;
   readonly clayTint: string;
+  readonly catch: string;
 }
 
 export function chartTheme(root: HTMLElement): ChartTheme {
@@ -26,5 +27,6 @@ export function chartTheme(root: HTMLElement): ChartTheme {
     yewTint: token('--yew-2'),
     clay: token('--clay'),
     clayTint: token('--clay-2'),
+    catch: token('--catch'),
   };
 }

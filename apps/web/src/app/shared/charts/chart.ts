@@ -13,7 +13,7 @@ import { echarts } from './echarts-parts';
   providers: [provideEchartsCore({ echarts })],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<div
-    role="img"
+    [attr.role]="'img'"
     [attr.aria-label]="label()"
     echarts
     [options]="options()"

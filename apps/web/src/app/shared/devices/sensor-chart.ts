@@ -107,6 +107,8 @@ export class SensorChart {
           nameGap: 6,
           nameTextStyle: { ...text, align: 'left' },
           splitNumber: 2,
+          // No two marks that read the same.
+          minInterval: 10 ** -decimals,
           axisLabel: { ...text, formatter: (value: number) => decimalText(value, decimals) },
           splitLine: { lineStyle: { color: theme.rule } },
         })),

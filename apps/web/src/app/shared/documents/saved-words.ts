@@ -1,3 +1,4 @@
+import { whyNot } from '../http/api-failure';
 import type { SaveState } from './document-session';
 
 function at(instant: string, timeZone: string, options: Intl.DateTimeFormatOptions): string {
@@ -19,7 +20,7 @@ export function savedWords(saving: SaveState<unknown>, timeZone: string): string
     case 'kept':
       return 'kept on this device; Yewridge does not answer, trying again';
     case 'refused':
-      return `not saved: ${saving.failure.fields[0]?.message ?? saving.failure.message}`;
+      return `not saved: ${whyNot(saving.failure)}`;
     case 'conflict':
       return 'not saved: changed elsewhere';
   }

@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { AwayLine } from '../field/away-line';
 import { UnitSwitch } from '../units/unit-switch';
 import { DemoClock } from '../workspace/demo-clock';
 
 /** Place, what is open and when it was saved; under it the answer of the place, and its acts on the right. */
 @Component({
   selector: 'yw-page-header',
-  imports: [UnitSwitch, DemoClock],
+  imports: [AwayLine, UnitSwitch, DemoClock],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <yw-away-line />
     <div class="crumbs">
       <span class="place">{{ place() }}</span>
       <ng-content select="[crumb]" />

@@ -1,6 +1,7 @@
 import { type Column, type TableName } from '@yewridge/contract/season';
 import {
   CARRIER_NAMES,
+  dayLong,
   ENTRANCE_NAMES,
   FOLLOWUP_NAMES,
   HUNG_BY_NAMES,
@@ -10,7 +11,8 @@ import {
   SIZE_NAMES,
   SUBSTANCE_NAMES,
 } from '../season/season-words';
-import type { FieldKind } from '../units/parse';
+import type { UnitSystem } from '@yewridge/core/shared/units';
+import { type FieldKind, valueText } from '../units/parse';
 
 export type Value = string | number | boolean | null;
 /** What a linked record is called, by its table and id. */
@@ -190,3 +192,35 @@ export function numberAs(table: TableName, field: string, column: Column): Numbe
 export const shownNumber = (value: number, { plus = 0, times = 1 }: NumberAs): number => value * times + plus;
 export const keptNumber = (value: number, { plus = 0, times = 1 }: NumberAs): number =>
   Number(((value - plus) / times).toPrecision(12));
+
+/** One value as a keeper reads it. */
+export function valueSaid(
+  table: TableName,
+  [field, column]: readonly [string, Column],
+  value: Value,
+  { system, names }: { readonly system: UnitSystem; readonly names: LinkNames },
+): string {
+  if (value === null) return '';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'number') {
+    const as = numberAs(table, field, column);
+    if (!as) return value.toFixed(5);
+    const text = valueText(shownNumber(value, as), as.kind, system);
+    return as.unit ? `${text} ${as.unit}` : text;
+  }
+  switch (column.kind) {
+    case 'date':
+      return dayLong(value);
+    case 'minute':
+      return `${dayLong(value.slice(0, 10))}, ${value.slice(11)}`;
+    case 'word':
+      return wordSaid(table, value);
+    case 'link':
+      return names.get(column.to)?.get(value) ?? value;
+    case 'text':
+    case 'number':
+    case 'whole':
+    case 'flag':
+      return value;
+  }
+}

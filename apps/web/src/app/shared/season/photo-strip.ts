@@ -4,51 +4,35 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   inject,
   input,
   output,
   signal,
 } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { API_BASE } from '@yewridge/contract/shared';
-import { from, of } from 'rxjs';
+import { defer, from, type Observable, of } from 'rxjs';
 import { catchError, concatMap, map } from 'rxjs/operators';
 import { ActOutbox } from '../acts/act-outbox';
+import { WaitingRoom } from '../acts/waiting-room';
+import { FieldLink } from '../field/field-link';
+import { ROOM_IS_SHORT } from '../field/room-left';
+import { shrunk, type Smaller } from '../field/shrunk';
 import { type ApiFailure, failuresInWords } from '../http/api-failure';
 import { binned, made, RecordsApi } from './records-api';
 import { dayLong } from './season-words';
 import { TodayClock } from './today-clock';
 import { viewFor } from './view-store';
 
-/** Pixels of the longer side, and how hard it is squeezed: enough to read a label by, and about 300 kB. */
-const LONGER_SIDE = 1600;
-const QUALITY = 0.82;
+/** Enough to read a label by, and about 300 kB. */
+const PHOTO: Smaller = { side: 1600, quality: 0.82 };
 
 /** What a photo is of. */
 export interface PhotoOf {
   readonly field: 'siteId' | 'deploymentId' | 'catchId' | 'calloutId';
   readonly id: string;
-}
-
-/** The picture made smaller; what a camera writes into it besides, the place among it, is left out. */
-async function smaller(file: Blob): Promise<Blob> {
-  const picture = await createImageBitmap(file);
-  const scale = Math.min(1, LONGER_SIDE / Math.max(picture.width, picture.height));
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, Math.round(picture.width * scale));
-  canvas.height = Math.max(1, Math.round(picture.height * scale));
-  canvas.getContext('2d')?.drawImage(picture, 0, 0, canvas.width, canvas.height);
-  picture.close();
-  return new Promise((resolve, reject) => {
-    canvas.toBlob(
-      (blob) => {
-        if (blob) resolve(blob);
-        else reject(new Error('no picture'));
-      },
-      'image/jpeg',
-      QUALITY,
-    );
-  });
 }
 
 /** Photos of one site, stay, catch or call-out: looked at, taken, and put into the bin. */
@@ -61,7 +45,7 @@ async function smaller(file: Blob): Promise<Blob> {
       @for (photo of photos(); track photo.id) {
         <li>
           @if (gone().has(photo.id)) {
-            <p>The picture is not on this computer.</p>
+            <p>{{ away() ? 'The picture is not on this device.' : 'The picture is not on this computer.' }}</p>
           } @else {
             <a [href]="photo.address" target="_blank" rel="noopener">
               <img [src]="photo.address" [alt]="photo.says" loading="lazy" (error)="miss(photo.id)" />
@@ -143,6 +127,15 @@ export class PhotoStrip {
   readonly #records = inject(RecordsApi);
   readonly #outbox = inject(ActOutbox);
   readonly #clock = inject(TodayClock);
+  readonly #room = inject(WaitingRoom);
+  readonly #link = inject(FieldLink);
+  readonly #destroyed = inject(DestroyRef);
+  readonly #isShort = inject(ROOM_IS_SHORT);
+  /** Pictures that lie on this device alone, as long as the strip stands. */
+  readonly #here = signal<ReadonlyMap<string, string>>(new Map());
+  /** It is known which those are: the server is not asked for them. */
+  readonly #looked = signal(false);
+  protected readonly away = this.#link.away;
   protected readonly busy = signal(false);
   /** Photos are ticked for some use of them. */
   readonly choosable = input(false, { transform: booleanAttribute });
@@ -164,9 +157,9 @@ export class PhotoStrip {
     { of: ['photos'] },
   );
   protected readonly photos = computed(() =>
-    (this.#view.data() ?? []).map((record) => ({
+    (this.#looked() ? (this.#view.data() ?? []) : []).map((record) => ({
       id: record.id,
-      address: `${API_BASE}/files/pictures/${record.id}`,
+      address: this.#here().get(record.id) ?? `${API_BASE}/files/pictures/${record.id}`,
       says: record.notes ?? dayLong(record.takenOn),
     })),
   );
@@ -186,8 +179,42 @@ export class PhotoStrip {
     this.chosen.emit(picked.map(({ address }) => address));
   }
 
+  constructor() {
+    this.#destroyed.onDestroy(() => {
+      for (const address of this.#here().values()) URL.revokeObjectURL(address);
+    });
+    this.#room
+      .pictureIds()
+      .then((ids) => Promise.all(ids.map((id) => this.#showOwn(id))))
+      .catch(() => undefined)
+      .finally(() => {
+        this.#looked.set(true);
+      });
+  }
+
+  /** It does not come from the server: what was taken along stands for it, small. */
   protected miss(id: string): void {
-    this.gone.update((ids) => new Set([...ids, id]));
+    if (this.#here().has(id)) {
+      this.gone.update((ids) => new Set([...ids, id]));
+      return;
+    }
+    this.#link
+      .small(id)
+      .pipe(takeUntilDestroyed(this.#destroyed))
+      .subscribe((picture) => {
+        if (picture) this.#show(id, picture);
+        else this.gone.update((ids) => new Set([...ids, id]));
+      });
+  }
+
+  #show(id: string, picture: Blob): void {
+    this.#here.update((here) => new Map(here).set(id, URL.createObjectURL(picture)));
+  }
+
+  /** A picture that waits here is shown from here. */
+  async #showOwn(id: string): Promise<void> {
+    const picture = await this.#room.picture(id);
+    if (picture) this.#show(id, picture);
   }
 
   protected remove(id: string): void {
@@ -198,18 +225,15 @@ export class PhotoStrip {
   #keep(file: File): void {
     const { field, id } = this.of();
     const record = made('photos', { takenOn: this.#clock.today() ?? '', [field]: id });
-    const headers = { 'Content-Type': 'application/octet-stream' };
     this.busy.set(true);
     this.failure.set(null);
     this.#left = file;
-    from(smaller(file))
+    from(shrunk(file, PHOTO))
       .pipe(
         catchError(() => {
           throw new Error(`${file.name} is no picture that this browser can read.`);
         }),
-        concatMap((blob) =>
-          this.#http.put(`${API_BASE}/files/pictures/${record.id}`, blob, { headers }).pipe(failuresInWords()),
-        ),
+        concatMap((blob) => this.#put(record.id, blob)),
       )
       .subscribe({
         next: () => {
@@ -222,5 +246,25 @@ export class PhotoStrip {
           this.failure.set(message);
         },
       });
+  }
+
+  /** Kept here first, and sent before the act that shows it; where this device keeps none, sent at once. */
+  #put(id: string, picture: Blob): Observable<unknown> {
+    const headers = { 'Content-Type': 'application/octet-stream' };
+    let why = 'This device keeps no pictures';
+    return defer(async () => {
+      // The last room is for what is written: an act is never refused.
+      if (await this.#isShort()) {
+        why = 'Less than 50 MB are free on this device, so it keeps no more photos';
+        throw new Error(why);
+      }
+      await this.#room.keepPicture(id, picture);
+    }).pipe(
+      concatMap(() => this.#showOwn(id)),
+      catchError(() => {
+        if (this.#link.away()) throw new Error(`${why}, and there is no signal to send it. All else is kept.`);
+        return this.#http.put(`${API_BASE}/files/pictures/${id}`, picture, { headers }).pipe(failuresInWords());
+      }),
+    );
   }
 }

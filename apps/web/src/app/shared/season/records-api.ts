@@ -13,7 +13,6 @@ import {
 } from '@yewridge/contract/season';
 import type { Observable } from 'rxjs';
 import { map } from 'rxjs/operators';
-import type { MeantChange } from '../acts/own-changes';
 import { failuresInWords } from '../http/api-failure';
 
 /** Reading the season's record; it is changed through the outbox. */
@@ -47,7 +46,7 @@ export function made<T extends TableName>(table: T, known: Partial<Fields<T>>): 
 }
 
 /** A record with some of its fields changed: only those are meant, should the record have changed on the way. */
-export function changed<T extends TableName>(table: T, record: RecordDto<T>, change: Partial<Fields<T>>): MeantChange {
+export function changed<T extends TableName>(table: T, record: RecordDto<T>, change: Partial<Fields<T>>): ChangeDto {
   const kept = Object.fromEntries(
     columnsOf(table).map(([field]) => [field, (record as unknown as Readonly<Record<string, unknown>>)[field] ?? null]),
   );

@@ -1,3 +1,4 @@
+import type { Landmark } from '@yewridge/core/ground';
 import { addDays, daysBetween, type IsoDate } from '@yewridge/core/season';
 import { weekdayOf } from '@yewridge/core/shared/calendar';
 import { decimalText } from '../units/format';
@@ -54,6 +55,19 @@ export const HUNG_BY_NAMES = {
   deck: 'deck or roof',
 } as const;
 export const ENTRANCE_NAMES = { open: 'open', reduced: 'reduced', screened: 'screened', shut: 'shut' } as const;
+export const LANDMARK_NAMES: Readonly<Record<Landmark, string>> = {
+  lastCatchSite: 'caught here before',
+  loneTree: 'lone tree',
+  treeLineEnd: 'end of a line of trees',
+  fieldCorner: 'corner of a field',
+  orchardEdge: 'edge of an orchard',
+  building: 'building',
+  woodEdge: 'edge of a wood',
+  hedgerow: 'hedgerow',
+  openField: 'open field',
+  woodInterior: 'inside a wood',
+  other: 'something else',
+};
 export const CARRIER_NAMES = {
   swabInBag: 'swab in a bag',
   openSwab: 'open swab',

@@ -1,4 +1,14 @@
-import { beesText, besideLimits, figureText, percentText, shareText, sizesText, temperatureText } from './format';
+import {
+  beesText,
+  besideLimits,
+  distanceText,
+  figureText,
+  percentText,
+  shareText,
+  sizesText,
+  stepsText,
+  temperatureText,
+} from './format';
 import { fieldText, parseField } from './parse';
 
 describe('figures', () => {
@@ -128,5 +138,34 @@ describe('what a keeper types', () => {
     ]);
     expect([49, 50, 15_649, 1_234_567].map(beesText)).toEqual(['0', '100', '15 600', '1 234 600']);
     expect(temperatureText(311.55, 'metric', 1)).toBe('38.4 °C');
+  });
+
+  it('a way over ground is told in tens, then in tenths of what one drives by', () => {
+    const ways = (metres: readonly number[], system: 'metric' | 'imperial'): readonly string[] =>
+      metres.map((one) => distanceText(one, system));
+    expect(ways([0, 4, 6, 238, 994.9, 995, 3049], 'metric')).toEqual([
+      '0 m',
+      '0 m',
+      '10 m',
+      '240 m',
+      '990 m',
+      '1.0 km',
+      '3.0 km',
+    ]);
+    expect(ways([90, 303.2, 303.3, 1609.344, 3000], 'imperial')).toEqual([
+      '300 ft',
+      '990 ft',
+      '0.2 mi',
+      '1.0 mi',
+      '1.9 mi',
+    ]);
+  });
+
+  it('a few steps are never none', () => {
+    expect([stepsText(0.2, 'metric'), stepsText(12.4, 'metric'), stepsText(10, 'imperial')]).toEqual([
+      '1 m',
+      '12 m',
+      '33 ft',
+    ]);
   });
 });

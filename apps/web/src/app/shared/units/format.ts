@@ -79,12 +79,22 @@ export function temperatureText(kelvin: number, system: UnitSystem, decimals = 0
 }
 
 const KILOMETRES_FROM_M = 995;
-const FEET_DECIMALS = /\.\d+/;
+const FOOT_M = 0.3048;
+const MILE_M = 5280 * FOOT_M;
+const MILES_FROM_M = 995 * FOOT_M;
+const tens = (value: number): string => decimalText(Math.round(value / 10) * 10, 0);
 
-/** A way over ground, no finer than it is known: tens of metres, then tenths of a kilometre; whole feet. */
+/** A way over ground, no finer than it is known: tens of metres or feet, then tenths of a kilometre or a mile. */
 export function distanceText(metres: number, system: UnitSystem): string {
-  if (system === 'imperial') return figureText(metres, 'height', system).replace(FEET_DECIMALS, '');
-  return metres < KILOMETRES_FROM_M ? `${decimalText(metres / 10, 0)}0 m` : `${decimalText(metres / 1000, 1)} km`;
+  if (system === 'imperial')
+    return metres < MILES_FROM_M ? `${tens(metres / FOOT_M)} ft` : `${decimalText(metres / MILE_M, 1)} mi`;
+  return metres < KILOMETRES_FROM_M ? `${tens(metres)} m` : `${decimalText(metres / 1000, 1)} km`;
+}
+
+/** A few steps, in whole metres or feet, and never none. */
+export function stepsText(metres: number, system: UnitSystem): string {
+  const [value, unit] = system === 'imperial' ? [metres / FOOT_M, 'ft'] : [metres, 'm'];
+  return `${decimalText(Math.max(1, Math.round(value)), 0)} ${unit}`;
 }
 
 /** A share of one as whole percent. */
@@ -98,9 +108,18 @@ export function shareText(share: number): string {
   return `${decimalText(percent, percent < 1 ? 2 : percent < 10 ? 1 : 0)} %`;
 }
 
+/** A chance as whole percent; one that is there is never called none. */
+export const chanceText = (share: number): string => (share < 0.005 ? 'under 1 %' : percentText(share));
+
 /** Bees to the hundred, as nobody knows them better: `15 600`. */
 export const beesText = (bees: number): string =>
   (100 * Math.round(bees / 100)).toLocaleString('en-GB').replace(/,/g, ' ');
+
+/** Digits in threes, a narrow space between: 3 833. */
+export const countText = (value: number): string => decimalText(value, 0).replace(/\B(?=(\d{3})+$)/g, '\u202f');
+/** `1 trap`, `2 traps`. */
+export const manyText = (value: number, one: string, more: string): string =>
+  `${countText(value)} ${value === 1 ? one : more}`;
 
 /** Sizes as they are read aloud: `466.7 × 190.5 × 244.5`, without the unit. */
 export function sizesText(values: readonly number[], system: UnitSystem): string {

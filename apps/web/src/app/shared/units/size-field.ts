@@ -53,6 +53,7 @@ const LARGE_STEP = 10;
   selector: 'yw-size-field',
   imports: [MatFormFieldModule, MatInputModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[class.bare]': 'bare()' },
   templateUrl: './size-field.html',
   styleUrl: './size-field.scss',
 })
@@ -62,8 +63,10 @@ export class SizeField {
   readonly value = input.required<number | null>();
   readonly range = input.required<NumberRange>();
   readonly kind = input<FieldKind>('length');
+  /** The words stand beside it already: the label is for whoever cannot see them. */
+  readonly bare = input(false, { transform: booleanAttribute });
   /** May be left empty. */
-  readonly optional = input(false);
+  readonly optional = input(false, { transform: booleanAttribute });
   /** Said once, when the box is left, instead of at each stroke: where saying it writes a record. */
   readonly whenLeft = input(false, { transform: booleanAttribute });
   /** The record it belongs to: when that comes anew, what is kept stands there again. */

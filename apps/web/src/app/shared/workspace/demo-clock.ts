@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { ClockStep } from '@yewridge/contract/shared';
 import { EMPTY, exhaustMap, Subject } from 'rxjs';
 import { catchError, finalize } from 'rxjs/operators';
+import { SessionStore } from '../session/session-store';
 import { ActOutbox } from '../acts/act-outbox';
 import type { ApiFailure } from '../http/api-failure';
 import { WorkspaceStore } from './workspace-store';
@@ -27,7 +28,7 @@ const STEPS: readonly { readonly by: ClockStep; readonly name: string; readonly 
             >demo clock<span class="name">, {{ clock.name }}</span></span
           >
         </p>
-        @for (step of steps; track step.by) {
+        @for (step of keeps() ? steps : []; track step.by) {
           <button type="button" [title]="step.says" [attr.aria-disabled]="busy()" (click)="step$.next(step.by)">
             {{ step.name }}
           </button>
@@ -119,6 +120,8 @@ export class DemoClock {
   readonly #store = inject(WorkspaceStore);
   readonly #outbox = inject(ActOutbox);
   protected readonly steps = STEPS;
+  /** The clock is everybody's: keepers put it on. */
+  protected readonly keeps = inject(SessionStore).keeps;
   protected readonly busy = signal(false);
   protected readonly failure = signal<ApiFailure | null>(null);
   protected readonly step$ = new Subject<ClockStep>();

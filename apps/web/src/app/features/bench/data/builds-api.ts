@@ -1,7 +1,7 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { API_BASE } from '@yewridge/contract/shared';
-import type { BuildDto, BuiltDto, DesignVersionDto, TrapPageDto } from '@yewridge/contract/stores';
+import type { BuildDto, BuiltDto, TrapPageDto } from '@yewridge/contract/stores';
 import { map, type Observable } from 'rxjs';
 import { failuresInWords } from '../../../shared/http/api-failure';
 
@@ -9,12 +9,6 @@ import { failuresInWords } from '../../../shared/http/api-failure';
 @Injectable({ providedIn: 'root' })
 export class BuildsApi {
   readonly #http = inject(HttpClient);
-
-  versions(designId: string): Observable<readonly DesignVersionDto[]> {
-    return this.#http
-      .get<readonly DesignVersionDto[]>(`${API_BASE}/designs/${designId}/versions`)
-      .pipe(failuresInWords());
-  }
 
   nextNumber(): Observable<string> {
     return this.#http.get<TrapPageDto>(`${API_BASE}/traps`, { params: { limit: 1 } }).pipe(

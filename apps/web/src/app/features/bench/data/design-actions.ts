@@ -4,7 +4,7 @@ import { KeptActions } from '../../../shared/documents/kept-actions';
 import { benchLink, designLink } from '../../../shared/routes/paths';
 import { newDesign } from './design-edits';
 import { DesignListStore } from './design-list-store';
-import { DesignsApi } from './designs-api';
+import { DesignsApi } from '../../../shared/documents/designs-api';
 
 @Injectable({ providedIn: 'root' })
 export class DesignActions extends KeptActions<Design> {

@@ -56,8 +56,7 @@ export class DesignCommands {
       this.chosen.set(ref);
       return;
     }
-    const section = this.#store.document()?.sections.find((one) => one.id === id);
-    if (section) this.arrange(id, cycled(section.contents, frame));
+    this.arrange(id, (contents) => cycled(contents, frame));
   }
 
   /** A dimension on the drawing is pulled: its field follows, `by` m from where it was taken. */
@@ -80,17 +79,15 @@ export class DesignCommands {
     this.#store.closeStep();
   }
 
-  arrange(id: string, contents: readonly Content[]): void {
-    this.#store.edit((design) => ({
-      ...design,
-      sections: design.sections.map((one) => (one.id === id ? { ...one, contents } : one)),
-    }));
+  arrange(id: string, how: (contents: readonly Content[]) => readonly Content[]): void {
+    this.replaceSection(id, (section) => ({ ...section, contents: how(section.contents) }));
   }
 
-  replaceSection(section: DesignSection): void {
+  /** @param how is told the section as it is by then, so that two quick taps are two. */
+  replaceSection(id: string, how: (section: DesignSection) => DesignSection): void {
     this.#store.edit((design) => ({
       ...design,
-      sections: design.sections.map((one) => (one.id === section.id ? section : one)),
+      sections: design.sections.map((one) => (one.id === id ? how(one) : one)),
     }));
   }
 

@@ -22,7 +22,7 @@ import type { SaveState } from '../../../shared/documents/document-session';
 import { DocumentStore } from '../../../shared/documents/document-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { newPartId } from './design-edits';
-import { DesignsApi } from './designs-api';
+import { DesignsApi } from '../../../shared/documents/designs-api';
 
 export type DesignSaving = SaveState<DesignDto>;
 

@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import type { DesignDto } from '@yewridge/contract/bench';
 import { assessDesign, designDrawing, type DesignDrawing, type DesignReadings } from '@yewridge/core/bench';
 import { KeptList } from '../../../shared/documents/kept-list';
-import { DesignsApi } from './designs-api';
+import { DesignsApi } from '../../../shared/documents/designs-api';
 
 export interface DesignRow {
   readonly design: DesignDto;

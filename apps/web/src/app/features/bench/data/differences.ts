@@ -8,7 +8,15 @@ import { BOARD_FIELDS, entranceFields, sectionFields, TARGET_FIELD } from './fie
 import type { Field } from '../../../shared/fields/field';
 import { contentsInWords, DISC_NAMES, DOOR_NAMES, FACE_NAMES, MATERIAL_NAMES, SHAPE_NAMES } from './names';
 import { hangingFields } from './setup-fields';
-import { DISPUTE_WORDS, FIELD_WORDS, HANGING_NAMES, SCHOOL_WORDS, SECURED_NAMES } from './setup-words';
+import {
+  DISPUTE_WORDS,
+  FIELD_WORDS,
+  HANGING_NAMES,
+  JOINT_NAMES,
+  SCHOOL_WORDS,
+  SECURED_NAMES,
+  SOURCE_NAMES,
+} from './setup-words';
 
 /** What differs between two designs, in words a keeper would say at the bench; sizes in the reader's units. */
 
@@ -39,6 +47,8 @@ function sectionChanges(before: DesignSection, after: DesignSection, system: Uni
     ...said(name, 'taped', before.sizes, after.sizes),
     ...(shape ? [] : sizes(name, before, after, sectionFields(after), system)),
     ...said(name, 'holds', contentsInWords(before.contents), contentsInWords(after.contents)),
+    ...said(name, 'corners', JOINT_NAMES[before.joint ?? 'butt'], JOINT_NAMES[after.joint ?? 'butt']),
+    ...said(name, 'is', SOURCE_NAMES[before.source ?? 'usual'], SOURCE_NAMES[after.source ?? 'usual']),
     ...said(name, 'frames held by', SECURED_NAMES[before.secured ?? 'none'], SECURED_NAMES[after.secured ?? 'none']),
   ];
 }

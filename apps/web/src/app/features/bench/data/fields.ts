@@ -103,6 +103,12 @@ export function contentFields(content: Content): readonly Field[] {
 }
 
 /** How far the bars hang below the rim, where frames hang. */
+export const RABBET_FIELD: Field = {
+  path: 'rabbet',
+  label: 'Rabbet, deep',
+  kind: 'part',
+  range: SETUP_LIMITS.rabbet,
+};
 export const REST_FIELD: Field = {
   path: 'rest',
   label: 'Bars below the rim',

@@ -1,4 +1,6 @@
-import type { Arrangement, Content, DoorShape, Face, Fill, FrameId, MaterialId, Shape } from '@yewridge/core/bench';
+import type { Arrangement, Content, DoorShape, Face, Fill, Shape } from '@yewridge/core/bench';
+
+export { FRAME_NAMES, MATERIAL_NAMES } from '../../../shared/craft/craft-names';
 
 /** The words of the craft for the words of the code. */
 export const SHAPE_NAMES: Readonly<Record<Shape['kind'], string>> = {
@@ -7,19 +9,6 @@ export const SHAPE_NAMES: Readonly<Record<Shape['kind'], string>> = {
   cone: 'Pot or bucket',
   frustum: 'Tapered box or cooler',
   measured: 'Filled and measured',
-};
-export const FRAME_NAMES: Readonly<Record<FrameId, string>> = {
-  'langstroth-deep': 'Langstroth deep',
-  'langstroth-medium': 'Langstroth medium',
-  'langstroth-shallow': 'Langstroth shallow',
-  'national-dn': 'National deep',
-  'national-14x12': 'National 14×12',
-  'commercial-16x10': 'Commercial 16×10',
-  'dadant-mod': 'Modified Dadant',
-  'dadant-blatt': 'Dadant-Blatt',
-  zander: 'Zander',
-  dnm: 'DNM',
-  layens: 'Layens',
 };
 export const FILL_NAMES: Readonly<Record<Fill, string>> = {
   empty: 'foundationless',
@@ -56,21 +45,6 @@ export const FACE_NAMES: Readonly<Record<Face, string>> = {
   right: 'right',
 };
 export const DISC_NAMES = { open: 'open', excluder: 'excluder', vent: 'vent', closed: 'closed' } as const;
-export const MATERIAL_NAMES: Readonly<Record<MaterialId, string>> = {
-  pine: 'Pine',
-  spruce: 'Spruce',
-  cedar: 'Cedar',
-  poplar: 'Poplar',
-  'douglas-fir': 'Douglas fir',
-  'softwood-ply': 'Softwood ply',
-  'hardwood-ply': 'Hardwood ply',
-  osb: 'OSB',
-  'eps-foam': 'EPS foam',
-  'xps-foam': 'XPS foam',
-  'cardboard-tube': 'Cardboard tube',
-  polypropylene: 'Polypropylene',
-  hdpe: 'HDPE',
-};
 
 /** `1 dark comb, 4 starter strips, 6 top bars`. */
 export function contentsInWords(contents: readonly Content[]): string {

@@ -8,6 +8,7 @@ import type {
   Evidence,
   Factor,
   HangingStyle,
+  Joint,
   LadderRating,
   School,
   Secured,
@@ -47,6 +48,12 @@ export const LADDER_NAMES: Readonly<Record<LadderRating, string>> = {
   'ANSI-II': 'ANSI II',
   'ANSI-III': 'ANSI III',
 };
+export const JOINT_NAMES: Readonly<Record<Joint, string>> = {
+  butt: 'butted',
+  rabbet: 'rabbeted',
+  'box-joint': 'fingers',
+};
+export const SOURCE_NAMES = { usual: 'sawn, if of boards or sheets', sawn: 'sawn', bought: 'bought' } as const;
 export const SECURED_NAMES: Readonly<Record<Secured, string>> = {
   none: 'nothing holds them',
   nails: 'nails',

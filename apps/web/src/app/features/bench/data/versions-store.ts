@@ -2,12 +2,12 @@ import { computed, inject, Injectable } from '@angular/core';
 import type { DesignVersionDto } from '@yewridge/contract/stores';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { Held } from '../../../shared/streams/held';
-import { BuildsApi } from './builds-api';
+import { DesignsApi } from '../../../shared/documents/designs-api';
 
 /** The frozen versions of the open design. */
 @Injectable()
 export class VersionsStore {
-  readonly #api = inject(BuildsApi);
+  readonly #api = inject(DesignsApi);
   /** `null` until they are fetched. */
   readonly #versions = new Held<readonly DesignVersionDto[] | null>(null);
   readonly #failure = new Held<ApiFailure | null>(null);

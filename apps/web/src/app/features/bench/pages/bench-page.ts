@@ -22,7 +22,7 @@ import { listAnswer } from '../data/list-answer';
 import { Comparison } from '../ui/comparison';
 import { DesignCard } from '../ui/design-card';
 import { MINIATURE } from '../ui/miniature';
-import { HatchDefs } from '../ui/hatch-defs';
+import { HatchDefs } from '../../../shared/drawing/hatch-defs';
 import { ShapeMenu } from '../ui/shape-menu';
 
 /** All designs, comparable in one glance. */

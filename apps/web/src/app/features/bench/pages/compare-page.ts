@@ -10,7 +10,7 @@ import { type Compared, compareRows, compareWords } from '../data/compare-view';
 import { DesignListStore } from '../data/design-list-store';
 import { commonScale, layoutMiniature } from '../../../shared/drawing/drawing-layout';
 import { judge } from '../data/judged';
-import { HatchDefs } from '../ui/hatch-defs';
+import { HatchDefs } from '../../../shared/drawing/hatch-defs';
 import { MINIATURE, Miniature } from '../ui/miniature';
 
 const MOST = 4;

@@ -19,7 +19,7 @@ import { ElementSizeDirective } from '../../../shared/layout/element-size';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
 import { focusAfterMenu } from '../../../shared/layout/menu-focus';
-import { benchLink, compareLink, designLinks } from '../../../shared/routes/paths';
+import { batchLink, benchLink, compareLink, designLinks, NEW_BATCH } from '../../../shared/routes/paths';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { DesignCommands } from '../data/design-commands';
 import { DesignKeeping } from '../data/design-keeping';
@@ -30,7 +30,7 @@ import { undoKeys } from '../../../shared/documents/undo-keys';
 import { VersionsStore } from '../data/versions-store';
 import { ConflictBar } from '../../../shared/documents/conflict-bar';
 import { DesignSheet } from '../ui/design-sheet';
-import { HatchDefs } from '../ui/hatch-defs';
+import { HatchDefs } from '../../../shared/drawing/hatch-defs';
 import { HoldingPanel } from '../ui/holding-panel';
 import { ReadingsPanel } from '../ui/readings-panel';
 import { FIXED_PARTS, SETUP_ROWS } from '../ui/panel-change';
@@ -77,6 +77,7 @@ export class DesignPage {
   readonly #versions = inject(VersionsStore);
   protected readonly focusAfterMenu = focusAfterMenu;
   protected readonly compareLink = compareLink();
+  protected readonly fresh = batchLink(NEW_BATCH);
   protected readonly links = computed(() => designLinks(this.id()));
   protected readonly chosenPart = computed(() => {
     const chosen = this.chosen();

@@ -14,6 +14,7 @@ import {
   type StartingPoint,
   startingPoint,
 } from '@yewridge/core/bench';
+import { readDesignFile } from '../../../shared/documents/design-file';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { benchLink } from '../../../shared/routes/paths';
 import { figureText, sizesText } from '../../../shared/units/format';
@@ -29,7 +30,7 @@ import { STARTING_WORDS } from '../data/setup-words';
 import { gradeText } from '../data/suitability-view';
 import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { FieldList } from '../../../shared/fields/field-list';
-import { HatchDefs } from '../ui/hatch-defs';
+import { HatchDefs } from '../../../shared/drawing/hatch-defs';
 import { MINIATURE, Miniature } from '../ui/miniature';
 import type { Field, PartChange } from '../../../shared/fields/field';
 import { TapePicture } from '../ui/tape-picture';
@@ -51,6 +52,7 @@ export class StartPage {
   protected readonly bench = benchLink();
   protected readonly system = inject(UnitChoice).system;
   readonly #actions = inject(DesignActions);
+  protected readonly fileSays = signal('');
 
   protected readonly size = MINIATURE;
   protected readonly shapes = Object.fromEntries(SHAPE_KINDS.map((kind) => [kind, SHAPE_NAMES[kind]]));
@@ -139,5 +141,15 @@ export class StartPage {
 
   protected valueOf(field: string): unknown {
     return valueAt(this.section(), field);
+  }
+
+  /** What stands in it is judged by the server, field by field; the file itself here. */
+  protected async open(box: HTMLInputElement): Promise<void> {
+    const [file] = box.files ?? [];
+    box.value = '';
+    if (!file) return;
+    const read = await readDesignFile(file);
+    this.fileSays.set(read.ok ? '' : read.sentence);
+    if (read.ok) this.#actions.create(read.design);
   }
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
 import { TRAP_LIMITS, type TrapDto } from '@yewridge/contract/stores';
-import type { ApiFailure } from '../../../shared/http/api-failure';
+import { type ApiFailure, whyNot } from '../../../shared/http/api-failure';
 import { readText, writeChoice } from '../../../shared/kept/kept-choice';
 import { labelsLink, trapLink } from '../../../shared/routes/paths';
 import { SizeField } from '../../../shared/units/size-field';
@@ -91,7 +91,7 @@ export class BuildDialog {
       },
       error: (failure: ApiFailure) => {
         this.sending.set(false);
-        this.#refused.set({ first: this.first(), sentence: failure.fields[0]?.message ?? failure.message });
+        this.#refused.set({ first: this.first(), sentence: whyNot(failure) });
       },
     });
   }

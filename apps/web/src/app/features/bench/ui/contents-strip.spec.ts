@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
-import type { Content, DesignSection } from '@yewridge/core/bench';
+import type { DesignSection } from '@yewridge/core/bench';
 import { FrameStripHarness } from '../testing/frame-strip-harness';
 import { SAMPLE } from '../testing/sample-design';
-import { ContentsStrip } from './contents-strip';
+import { type Arranging, ContentsStrip } from './contents-strip';
 
 /** A box for four frames, with three in it. */
 const BOX: DesignSection = {
@@ -23,8 +23,8 @@ const BOX: DesignSection = {
 })
 class Host {
   readonly section = signal(BOX);
-  arrange(contents: readonly Content[]): void {
-    this.section.update((section) => ({ ...section, contents }));
+  arrange(how: Arranging): void {
+    this.section.update((section) => ({ ...section, contents: how(section.contents) }));
   }
   fills(): readonly string[] {
     return this.section().contents.flatMap((one) =>
@@ -67,6 +67,13 @@ describe('the strip of frames', () => {
     expect((await strip.places())[0]).toContain('Click: leave it out');
   });
 
+  it('takes two quick clicks for two, though the page was not drawn between them', async () => {
+    await strip.clickTwice(0);
+    expect(fixture.componentInstance.fills()).toEqual(['foundation', 'starter', 'starter']);
+    await strip.clickTwice(3);
+    expect(fixture.componentInstance.fills().length).toBe(5);
+  });
+
   it('moves a frame by Alt and an arrow, never into an empty place or off the end', async () => {
     await strip.take(0, 'right');
     expect(fixture.componentInstance.fills()).toEqual(['starter', 'oldComb', 'starter']);
@@ -83,7 +90,7 @@ describe('the strip of frames', () => {
   });
 
   it('says so when no frame hangs in it', async () => {
-    fixture.componentInstance.arrange([]);
+    fixture.componentInstance.arrange(() => []);
     expect(await strip.words()).toBe('no frames hang in it');
     expect((await strip.places()).length).toBe(4);
   });

@@ -26,9 +26,17 @@ const STRIP_DEPTH = 5;
 const USUAL_PITCH = 0.034925;
 const MIDDLE = 4;
 
+/** What a keeper does to the contents, whatever they are by then: two quick taps are two. */
+export type Arranging = (contents: readonly Content[]) => readonly Content[];
+
 interface Slot {
   readonly fill: Fill | null;
   readonly says: string;
+}
+
+/** What is hung beside others is like the last of them. */
+function likeIn(contents: readonly Content[]): HungFrame {
+  return hungFrames(contents).at(-1) ?? { frame: 'langstroth-deep', fill: 'starter', pitch: USUAL_PITCH };
 }
 
 /**
@@ -45,7 +53,7 @@ interface Slot {
 export class ContentsStrip {
   readonly section = input.required<DesignSection>();
   readonly tools = input(false);
-  readonly arranged = output<readonly Content[]>();
+  readonly arranged = output<Arranging>();
 
   protected readonly depth = DEPTH;
   protected readonly words = computed(() => contentsInWords(this.section().contents));
@@ -81,12 +89,14 @@ export class ContentsStrip {
   }
 
   protected clicked(index: number): void {
-    const { contents } = this.section();
     const frame = index - Math.max(0, this.offset());
     const slot = this.slots()[index];
     if (!slot) return;
-    if (slot.fill !== null) this.arranged.emit(cycled(contents, frame));
-    else this.arranged.emit(hung(contents, { ...this.#like(), fill: 'starter' }));
+    this.arranged.emit(
+      slot.fill !== null
+        ? (contents) => cycled(contents, frame)
+        : (contents) => hung(contents, { ...likeIn(contents), fill: 'starter' }),
+    );
     this.#focus(index);
   }
 
@@ -96,13 +106,15 @@ export class ContentsStrip {
     if (step !== 0) {
       event.preventDefault();
       if (event.altKey && this.slots()[index]?.fill !== null && this.slots()[index + step]?.fill !== null) {
-        this.arranged.emit(moved(this.section().contents, frame, frame + step));
+        this.arranged.emit((contents) => moved(contents, frame, frame + step));
       }
       this.#focus(index + step);
     } else if (event.key === 'Delete' && this.slots()[index]?.fill !== null) {
       event.preventDefault();
-      const row = this.#row().filter((_, n) => n !== frame);
-      this.arranged.emit(withRow(this.section().contents, row, arrangementOf(this.section().contents)));
+      this.arranged.emit((contents) => {
+        const row = hungFrames(contents).filter((_, n) => n !== frame);
+        return withRow(contents, row, arrangementOf(contents));
+      });
       this.#focus(index);
     }
   }
@@ -110,20 +122,16 @@ export class ContentsStrip {
   protected dropped({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {
     const shift = Math.max(0, this.offset());
     if (previousIndex !== currentIndex) {
-      this.arranged.emit(moved(this.section().contents, previousIndex - shift, currentIndex - shift));
+      this.arranged.emit((contents) => moved(contents, previousIndex - shift, currentIndex - shift));
     }
   }
 
   protected middle(): void {
-    this.arranged.emit(inTheMiddle(this.section().contents, MIDDLE, this.#like()));
+    this.arranged.emit((contents) => inTheMiddle(contents, MIDDLE, likeIn(contents)));
   }
 
   protected aside(): void {
-    this.arranged.emit(pushedAside(this.section().contents));
-  }
-
-  #like(): HungFrame {
-    return this.#row().at(-1) ?? { frame: 'langstroth-deep', fill: 'starter', pitch: USUAL_PITCH };
+    this.arranged.emit(pushedAside);
   }
 
   #next(fill: Fill): string {

@@ -46,7 +46,7 @@ describe('bench: contents strip', () => {
   async function strip(): Promise<{ element: HTMLElement; seen: string[]; slot: (n: number) => HTMLButtonElement }> {
     const { component, element } = await draw(ContentsStrip, { section: nuc, tools: true });
     const seen: string[] = [];
-    component.arranged.subscribe((contents) => seen.push(fills(contents)));
+    component.arranged.subscribe((how) => seen.push(fills(how(nuc.contents))));
     const slot = (n: number): HTMLButtonElement => element.querySelectorAll<HTMLButtonElement>('.slot')[n]!;
     return { element, seen, slot };
   }
@@ -73,7 +73,7 @@ describe('bench: contents strip', () => {
   it('says what a slot holds and what a click would do, empty places too', async () => {
     const { component, element } = await draw(ContentsStrip, { section: { ...nuc, contents: [] } });
     const seen: string[] = [];
-    component.arranged.subscribe((contents) => seen.push(fills(contents)));
+    component.arranged.subscribe((how) => seen.push(fills(how([]))));
     const places = element.querySelectorAll<HTMLButtonElement>('.slot');
     expect([places.length, places[0]!.ariaLabel]).toEqual([5, 'Empty place. Click: hang a frame']);
     places[2]!.click();

@@ -143,7 +143,10 @@ describe('bench: part editors', () => {
     const { fixture, component, press } = await draw(SectionEditor, { row });
     const said: unknown[] = [];
     component.changed.subscribe((change) => said.push(change));
-    component.replaced.subscribe(({ shape, contents }) => said.push([shape.kind, contents.length]));
+    component.replaced.subscribe((how) => {
+      const { shape, contents } = how(row!.section);
+      said.push([shape.kind, contents.length]);
+    });
     await choose(fixture, 'With', 'foundation');
     await choose(fixture, 'They hang', 'in the middle');
     await choose(fixture, 'Shape', 'Tube');

@@ -3,9 +3,9 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatMenuModule } from '@angular/material/menu';
 import { type Content, DESIGN_LIMITS, type DesignSection, type Shape } from '@yewridge/core/bench';
 import { changeShape, contentKinds, newContent, upsideDown } from '../data/design-edits';
-import { contentFields, REST_FIELD, sectionFields } from '../data/fields';
+import { contentFields, RABBET_FIELD, REST_FIELD, sectionFields } from '../data/fields';
 import { ARRANGEMENT_NAMES, CONTENT_NAMES, FILL_NAMES, FRAME_NAMES, SHAPE_NAMES } from '../data/names';
-import { GRAIN_NAMES, SECURED_NAMES } from '../data/setup-words';
+import { GRAIN_NAMES, JOINT_NAMES, SECURED_NAMES, SOURCE_NAMES } from '../data/setup-words';
 import { SOLD_NAMES, soldId, soldOf } from '../data/sold-boards';
 import type { SectionRow } from '../data/stack-rows';
 import { focusAfterMenu } from '../../../shared/layout/menu-focus';
@@ -13,6 +13,9 @@ import { ChoiceLine } from '../../../shared/fields/choice-line';
 import { FieldList } from '../../../shared/fields/field-list';
 import { NameLine } from '../../../shared/fields/name-line';
 import type { Fault, PartChange } from '../../../shared/fields/field';
+
+/** What a keeper does to a section, whatever it is by then. */
+export type Replacing = (section: DesignSection) => DesignSection;
 
 /** All a keeper can say about one section: its shape and sizes, how they were taped, and what hangs in it. */
 @Component({
@@ -25,7 +28,7 @@ import type { Fault, PartChange } from '../../../shared/fields/field';
 export class SectionEditor {
   readonly row = input.required<SectionRow>();
   readonly changed = output<PartChange>();
-  readonly replaced = output<DesignSection>();
+  readonly replaced = output<Replacing>();
   readonly entered = output<string>();
   readonly left = output();
 
@@ -46,6 +49,9 @@ export class SectionEditor {
   protected readonly soldOf = soldOf;
   protected readonly focusAfterMenu = focusAfterMenu;
   protected readonly restField = [REST_FIELD];
+  protected readonly rabbetField = [RABBET_FIELD];
+  protected readonly joints = JOINT_NAMES;
+  protected readonly sources = SOURCE_NAMES;
 
   protected readonly section = computed(() => this.row().section);
   protected readonly fields = computed(() => sectionFields(this.section()));
@@ -71,7 +77,7 @@ export class SectionEditor {
   }
 
   protected shapeChosen(kind: string): void {
-    this.replaced.emit(changeShape(this.section(), kind as Shape['kind']));
+    this.replaced.emit((section) => changeShape(section, kind as Shape['kind']));
   }
 
   /** A tube that stands up or lies down keeps its sizes; a cut makes sense only in one that lies. */
@@ -80,7 +86,7 @@ export class SectionEditor {
     if (section.shape.kind !== 'cylinder') return;
     const { diameter, length } = section.shape;
     const shape = { kind: 'cylinder', axis: axis === 'lying' ? 'lying' : 'upright', diameter, length, cut: 0 } as const;
-    this.replaced.emit({ ...section, shape });
+    this.replaced.emit((now) => ({ ...now, shape }));
   }
 
   /** Which end is wider; a straight one stands as it likes. */
@@ -93,7 +99,7 @@ export class SectionEditor {
   }
 
   protected turned(rim: string): void {
-    if (rim !== this.rim()) this.replaced.emit(upsideDown(this.section()));
+    if (rim !== this.rim()) this.replaced.emit(upsideDown);
   }
 
   protected contentChanged(index: number, change: PartChange): void {
@@ -101,13 +107,12 @@ export class SectionEditor {
   }
 
   protected addContent(kind: Content['kind']): void {
-    const section = this.section();
-    this.replaced.emit({ ...section, contents: [...section.contents, newContent(section, kind)] });
+    this.replaced.emit((section) => ({ ...section, contents: [...section.contents, newContent(section, kind)] }));
   }
 
   protected removeContent(index: number): void {
-    const section = this.section();
-    this.replaced.emit({ ...section, contents: section.contents.toSpliced(index, 1) });
+    const shown = this.section().contents[index];
+    this.replaced.emit((section) => ({ ...section, contents: section.contents.filter((one) => one !== shown) }));
   }
 
   protected frameOf(content: Content): string {

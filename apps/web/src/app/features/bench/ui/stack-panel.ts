@@ -14,11 +14,9 @@ import {
 } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import {
-  type Content,
   type Design,
   DESIGN_LIMITS,
   type DesignEntrance,
-  type DesignSection,
   type DoorShape,
   MATERIALS,
   type PartRef,
@@ -31,12 +29,12 @@ import { figureText } from '../../../shared/units/format';
 import { BOARD_FIELDS, TARGET_FIELD } from '../data/fields';
 import { DOOR_NAMES, MATERIAL_NAMES } from '../data/names';
 import type { EntranceRow, SectionRow } from '../data/stack-rows';
-import { ContentsStrip } from './contents-strip';
+import { type Arranging, ContentsStrip } from './contents-strip';
 import { EntranceEditor } from './entrance-editor';
 import { FieldList } from '../../../shared/fields/field-list';
 import { FIXED_PARTS, type PanelChange } from './panel-change';
 import type { Field, PartChange } from '../../../shared/fields/field';
-import { SectionEditor } from './section-editor';
+import { type Replacing, SectionEditor } from './section-editor';
 import { ShapeMenu } from './shape-menu';
 import { PickList } from '../../../shared/fields/pick';
 
@@ -70,7 +68,7 @@ export class StackPanel {
 
   readonly opened = output<PartRef | null>();
   readonly changed = output<PanelChange>();
-  readonly sectionReplaced = output<DesignSection>();
+  readonly sectionReplaced = output<{ readonly id: string; readonly how: Replacing }>();
   readonly entranceReplaced = output<DesignEntrance>();
   readonly sectionAdded = output<Shape['kind']>();
   readonly entranceAdded = output<DoorShape['kind']>();
@@ -79,7 +77,7 @@ export class StackPanel {
   readonly duplicated = output<string>();
   readonly removed = output<string>();
   readonly entranceRemoved = output<string>();
-  readonly arranged = output<{ readonly id: string; readonly contents: readonly Content[] }>();
+  readonly arranged = output<{ readonly id: string; readonly how: Arranging }>();
   readonly left = output();
 
   protected readonly focusAfterMenu = focusAfterMenu;

@@ -28,7 +28,7 @@ import { moveFault } from '../data/call-answer';
 import { closingOf } from '../data/closing';
 import { LiveJob } from '../data/live-job';
 import { OpenCall } from '../data/open-call';
-import { keepAwake } from '../data/wake-lock';
+import { keepAwake } from '../../../shared/layout/wake-lock';
 import { CAUTION_WORDS, stepSaid, whySaid } from '../data/work-words';
 import { CloseForm } from '../ui/close-form';
 import { CodeTicks } from '../ui/code-ticks';

@@ -1,3 +1,4 @@
+import { parallel } from '@angular/cdk/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
@@ -76,7 +77,12 @@ describe('a list to tick', () => {
   @Component({
     changeDetection: ChangeDetectionStrategy.OnPush,
     imports: [CodeTicks],
-    template: `<yw-code-ticks label="What to take" [lines]="lines" [ticked]="ticked()" (said)="ticked.set($event)" />`,
+    template: `<yw-code-ticks
+      label="What to take"
+      [lines]="lines"
+      [ticked]="ticked()"
+      (said)="ticked.update($event)"
+    />`,
   })
   class Host {
     readonly lines = ['a', 'b', 'c'].map((code) => ({ code, says: `the ${code}` }));
@@ -92,6 +98,13 @@ describe('a list to tick', () => {
     expect(fixture.componentInstance.ticked()).toEqual(['a', 'c']);
     await c!.uncheck();
     expect(fixture.componentInstance.ticked()).toEqual(['a']);
+  });
+
+  it('takes two quick ticks for two, though the page was not drawn between them', async () => {
+    const fixture = TestBed.createComponent(Host);
+    const [a, b] = await TestbedHarnessEnvironment.loader(fixture).getAllHarnesses(MatCheckboxHarness);
+    await parallel(() => [a!.check(), b!.check()]);
+    expect(fixture.componentInstance.ticked()).toEqual(['a', 'b', 'c']);
   });
 });
 

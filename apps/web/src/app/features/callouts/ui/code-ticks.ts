@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 
 export interface TickLine {
@@ -62,13 +62,11 @@ export class CodeTicks {
   readonly label = input.required<string>();
   readonly lines = input.required<readonly TickLine[]>();
   readonly ticked = input.required<readonly string[]>();
-  /** All that are ticked now. */
-  readonly said = output<readonly string[]>();
-
-  readonly #known = computed(() => this.lines().map(({ code }) => code));
+  /** All that are ticked now, told what was before: two quick ticks are two. */
+  readonly said = output<(ticked: readonly string[]) => readonly string[]>();
 
   protected tick(code: string, on: boolean): void {
-    const others = this.ticked().filter((one) => one !== code && this.#known().includes(one));
-    this.said.emit(on ? this.#known().filter((one) => one === code || others.includes(one)) : others);
+    const known = this.lines().map((line) => line.code);
+    this.said.emit((ticked) => known.filter((one) => (one === code ? on : ticked.includes(one))));
   }
 }

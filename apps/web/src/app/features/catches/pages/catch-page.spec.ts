@@ -145,4 +145,52 @@ describe('the page of a catch', () => {
     expect(acts.length).toBe(1);
     expect(fieldsOf(acts[0]!.changes[0])).toEqual(jasmine.objectContaining({ massKg: 2.5, size: 'secondary' }));
   });
+
+  describe('while the records change around what is being done', () => {
+    const boxes = (): readonly boolean[] =>
+      [...element.querySelectorAll<HTMLInputElement>('yw-queen-signs input')].map(({ checked }) => checked);
+    const tick = (place: number): void => {
+      element.querySelectorAll<HTMLInputElement>('yw-queen-signs input')[place]!.click();
+      fixture.detectChanges();
+    };
+    const answerBoard = async (one: CatchCardDto): Promise<void> => {
+      const http = TestBed.inject(HttpTestingController);
+      for (const request of http.match(({ url }) => url.endsWith('/catches/board')))
+        request.flush({ today: TODAY, cards: [one] });
+      await fixture.whenStable();
+      fixture.detectChanges();
+    };
+
+    it('a second tick stays ticked when the answer to the first comes after it', async () => {
+      await shown(card(), null);
+      (TestBed.inject(ActOutbox).do as jasmine.Spy).and.callThrough();
+      const http = TestBed.inject(HttpTestingController);
+      tick(0);
+      const first = http.expectOne(({ method }) => method === 'PUT');
+      tick(1);
+      expect(boxes()).toEqual([true, true, false, false]);
+      const kept = card({ queenSigns: 'clustering' });
+      const after = { ...kept, caught: { ...kept.caught, revision: 2 } };
+      first.flush({ changes: [{ table: 'catches', record: after.caught }] });
+      await answerBoard(after);
+      expect(boxes()).toEqual([true, true, false, false]);
+      const second = http.expectOne(({ method }) => method === 'PUT');
+      expect(fieldsOf((second.request.body as ActDto).changes[0])['queenSigns']).toBe('clustering,fanning');
+    });
+
+    it('half a place stays as typed', async () => {
+      const of = card(
+        { deploymentId: null, method: 'shaken' },
+        { trapId: null, number: null, siteId: null, place: '' },
+      );
+      await shown(of, null);
+      const place = [...element.querySelectorAll<HTMLInputElement>('yw-swarm-place input')].at(-1)!;
+      place.value = '47.4';
+      place.dispatchEvent(new Event('input'));
+      fixture.detectChanges();
+      TestBed.inject(ActOutbox).took({ id: null, says: '' });
+      await answerBoard({ ...of, caught: { ...of.caught, notes: 'by another', revision: 2 } });
+      expect([...element.querySelectorAll<HTMLInputElement>('yw-swarm-place input')].at(-1)!.value).toBe('47.4');
+    });
+  });
 });

@@ -120,9 +120,10 @@ export class CatchPage {
   protected readonly frames = signal<number | null>(null);
   protected readonly catchLink = catchLink;
 
-  protected readonly card = computed(
-    () => this.view.data()?.cards.find(({ caught }) => caught.id === this.id()) ?? null,
-  );
+  protected readonly card = computed(() => {
+    const card = this.view.data()?.cards.find(({ caught }) => caught.id === this.id());
+    return card ? { ...card, caught: this.#outbox.oneAsTold('catches', card.caught) } : null;
+  });
   protected readonly afterSwarms = computed(() =>
     (this.view.data()?.cards ?? [])
       .filter(({ caught }) => caught.afterSwarmOf === this.id())
@@ -144,11 +145,12 @@ export class CatchPage {
     ),
     { initialValue: [] },
   );
-  /** Both days as typed: they are judged together, so that they may be typed in any order. */
-  protected readonly days = linkedSignal(() => ({
-    foundOn: this.card()?.caught.foundOn ?? '',
-    arrivedOn: this.card()?.caught.arrivedOn ?? '',
-  }));
+  readonly #keptDays = computed(
+    () => ({ foundOn: this.card()?.caught.foundOn ?? '', arrivedOn: this.card()?.caught.arrivedOn ?? '' }),
+    { equal: (a, b) => a.foundOn === b.foundOn && a.arrivedOn === b.arrivedOn },
+  );
+  /** Both days as typed: they are judged together, so that they may be typed in any order. Only other days take them away. */
+  protected readonly days = linkedSignal(() => this.#keptDays());
   protected readonly daysFault = computed(() => catchDaysFault(this.days(), this.clock.today() ?? this.days().foundOn));
   protected readonly steps = computed(() => {
     const card = this.card();

@@ -56,10 +56,12 @@ export class SwarmPlace {
 
   protected readonly sitesOrNone = computed(() => [{ id: NONE, name: 'none of ours' }, ...this.sites()]);
   protected readonly most = RECORD_TABLES.catches.place.most;
-  protected readonly typed = linkedSignal(() => {
+  readonly #kept = computed(() => {
     const { placeLat = null, placeLon = null } = this.place();
     return shownPlace({ lat: placeLat, lon: placeLon });
   });
+  /** Only another place takes away what is being typed. */
+  protected readonly typed = linkedSignal(() => this.#kept());
   protected readonly fault = computed(() => {
     const read = readPlace(this.typed());
     return read.ok ? null : read.sentence;

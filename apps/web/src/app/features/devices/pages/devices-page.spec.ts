@@ -6,8 +6,8 @@ import { MatAutocompleteHarness } from '@angular/material/autocomplete/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import { MatTableHarness } from '@angular/material/table/testing';
 import { provideRouter } from '@angular/router';
-import type { DevicesDto } from '@yewridge/contract/devices';
-import { EMPTY } from 'rxjs';
+import type { DeviceReadingDto, DevicesDto } from '@yewridge/contract/devices';
+import { Subject } from 'rxjs';
 import { ReadingStream } from '../../../shared/devices/reading-stream';
 import { DevicesPage } from './devices-page';
 
@@ -46,15 +46,18 @@ const DEVICES: DevicesDto = {
 describe('the page of devices', () => {
   let fixture: ComponentFixture<DevicesPage>;
   let http: HttpTestingController;
+  /** Readings as they come in. */
+  let comes: Subject<DeviceReadingDto>;
   const text = (): string => (fixture.nativeElement as HTMLElement).textContent;
 
   beforeEach(async () => {
+    comes = new Subject();
     TestBed.configureTestingModule({
       providers: [
         provideHttpClient(),
         provideHttpClientTesting(),
         provideRouter([]),
-        { provide: ReadingStream, useValue: { after: () => EMPTY, lost: () => false } },
+        { provide: ReadingStream, useValue: { after: () => comes, lost: () => false } },
       ],
     });
     http = TestBed.inject(HttpTestingController);
@@ -74,6 +77,34 @@ describe('the page of devices', () => {
     expect([cells['bees'], cells['inside'], cells['mass']]).toEqual(['24', '17 °C', '3.4 kg']);
     expect(cells['told']).toContain('Thu 14 May, 18:00');
     expect(cells['told']).toContain('2 readings');
+  });
+
+  it('keeps a reading that came in while the list was fetched anew, and counts none twice', async () => {
+    const [weir] = DEVICES.devices;
+    const kilograms = (seq: number): DeviceReadingDto => ({
+      ...weir!.last!,
+      seq,
+      instant: `2026-05-14T16:0${seq}:00.000Z`,
+      massKg: seq,
+    });
+    for (const seq of [3, 4, 5]) comes.next(kilograms(seq));
+    await fixture.whenStable();
+    expect(text()).toContain('5 readings');
+    // Asked when three were there, answered when five were.
+    fixture.componentInstance['view'].reload();
+    http
+      .expectOne('/api/v1/devices')
+      .flush({ ...DEVICES, seq: 3, devices: [{ ...weir!, readings: 3, last: kilograms(3) }] });
+    await fixture.whenStable();
+    expect(text()).toContain('5.0 kg');
+    expect(text()).toContain('5 readings');
+    fixture.componentInstance['view'].reload();
+    http
+      .expectOne('/api/v1/devices')
+      .flush({ ...DEVICES, seq: 5, devices: [{ ...weir!, readings: 5, last: kilograms(5) }] });
+    comes.next(kilograms(6));
+    await fixture.whenStable();
+    expect(text()).toContain('6 readings');
   });
 
   it('says what is missing before it registers, sends nothing until then, and shows the key once', async () => {

@@ -32,8 +32,16 @@ export class DevicesPage {
   protected readonly stream = inject(ReadingStream);
   protected readonly view = viewOf(() => this.#api.all());
   protected readonly columns = ['name', 'bees', 'inside', 'mass', 'days', 'told', 'act'];
-  /** As fetched, and every reading that came in since. */
-  readonly #devices = linkedSignal<DevicesDto | null>(() => this.view.data());
+  /** What came in and is not in what was fetched: fetched anew, an answer from before them must not take them off again. */
+  readonly #since = linkedSignal<DevicesDto | null, readonly DeviceReadingDto[]>({
+    source: this.view.data,
+    computation: (view, before) => (before?.value ?? []).filter(({ seq }) => seq > (view?.seq ?? 0)),
+  });
+  /** As fetched, with every reading that came in since. */
+  readonly #devices = computed(() => {
+    const view = this.view.data();
+    return view && this.#since().reduce(withReading, view);
+  });
   protected readonly lines = computed(() => {
     const devices = this.#devices();
     return devices ? deviceLines(devices, this.#system()) : [];
@@ -62,7 +70,7 @@ export class DevicesPage {
       )
       .subscribe((reading) => {
         this.#recent.add(reading);
-        this.#devices.update((view) => view && withReading(view, reading));
+        this.#since.update((since) => [...since, reading]);
       });
     this.remove$
       .pipe(

@@ -7,7 +7,7 @@ import { DEVICE_LIMITS, type DeviceKind, type DevicesDto, type NewDeviceDto } fr
 import { catchError, EMPTY, exhaustMap, Subject } from 'rxjs';
 import { FindPick } from '../../../shared/fields/find-pick';
 import { PickList } from '../../../shared/fields/pick';
-import type { ApiFailure } from '../../../shared/http/api-failure';
+import { type ApiFailure, whyNot } from '../../../shared/http/api-failure';
 import { sendExample } from '../data/device-words';
 import { DevicesApi } from '../data/devices-api';
 import { WhereItGoes } from './where-it-goes';
@@ -60,7 +60,7 @@ export class RegisterForm {
           const { kind, trapId, name } = this.form.getRawValue();
           return this.#api.register({ kind, name: name.trim(), trapId: kind === 'trapSensor' ? trapId : null }).pipe(
             catchError((failure: ApiFailure) => {
-              this.problem.set(failure.fields[0]?.message ?? failure.message);
+              this.problem.set(whyNot(failure));
               return EMPTY;
             }),
           );

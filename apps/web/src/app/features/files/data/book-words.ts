@@ -1,53 +1,13 @@
-import { type Column, columnsOf, type RecordDto, type TableName } from '@yewridge/contract/season';
+import { columnsOf, type RecordDto, type TableName } from '@yewridge/contract/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
-import {
-  labelOf,
-  type LinkNames,
-  numberAs,
-  shownNumber,
-  type Value,
-  wordSaid,
-} from '../../../shared/records/record-words';
+import { labelOf, type LinkNames, type Value, valueSaid } from '../../../shared/records/record-words';
 import { dayLong } from '../../../shared/season/season-words';
-import { valueText } from '../../../shared/units/parse';
 
 /** A row of the book, whatever its table. */
 export type BookRow = RecordDto<TableName>;
 
 export const valueOf = (row: BookRow, field: string): Value =>
   (row as unknown as Readonly<Record<string, Value>>)[field] ?? null;
-
-/** One value as a keeper reads it. */
-export function valueSaid(
-  table: TableName,
-  [field, column]: readonly [string, Column],
-  value: Value,
-  { system, names }: { readonly system: UnitSystem; readonly names: LinkNames },
-): string {
-  if (value === null) return '';
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'number') {
-    const as = numberAs(table, field, column);
-    if (!as) return value.toFixed(5);
-    const text = valueText(shownNumber(value, as), as.kind, system);
-    return as.unit ? `${text} ${as.unit}` : text;
-  }
-  switch (column.kind) {
-    case 'date':
-      return dayLong(value);
-    case 'minute':
-      return `${dayLong(value.slice(0, 10))}, ${value.slice(11)}`;
-    case 'word':
-      return wordSaid(table, value);
-    case 'link':
-      return names.get(column.to)?.get(value) ?? value;
-    case 'text':
-    case 'number':
-    case 'whole':
-    case 'flag':
-      return value;
-  }
-}
 
 /** What a row leads with: what it belongs to and when, or its name. */
 const HEADS: Readonly<Record<TableName, readonly string[]>> = {
@@ -59,6 +19,7 @@ const HEADS: Readonly<Record<TableName, readonly string[]>> = {
   baits: ['appliedOn', 'deploymentId'],
   weighings: ['weighedOn', 'baitId'],
   visits: ['at', 'deploymentId'],
+  errands: ['on', 'memberName', 'deploymentId'],
   catches: ['foundOn', 'deploymentId', 'place'],
   steps: ['catchId', 'code', 'state'],
   followups: ['on', 'kind', 'catchId'],
@@ -75,6 +36,18 @@ const HEADS: Readonly<Record<TableName, readonly string[]>> = {
   signs: ['at', 'sign', 'collectionId'],
   tasks: ['calloutId', 'code', 'state'],
   kit: ['code', 'name'],
+  batches: ['name'],
+  windows: ['fromDay', 'untilDay'],
+  corrections: ['what', 'use'],
+  questions: ['askedOn', 'nameA', 'nameB'],
+  neighbours: ['keeper', 'takenOn'],
+  trials: ['name', 'beginsOn'],
+  assignments: ['trialId', 'trapId', 'side'],
+  deviations: ['on', 'trialId', 'what'],
+  spots: ['name'],
+  stances: ['season', 'stance', 'siteId', 'spotId'],
+  placings: ['season', 'traps'],
+  picks: ['placingId', 'siteId'],
 };
 /** How the book opens: what happened last comes first. */
 export const FIRST_SORT: Readonly<Record<TableName, string>> = {
@@ -86,6 +59,7 @@ export const FIRST_SORT: Readonly<Record<TableName, string>> = {
   baits: '-appliedOn',
   weighings: '-weighedOn',
   visits: '-at',
+  errands: '-on',
   catches: '-foundOn',
   steps: 'catchId',
   followups: '-on',
@@ -102,6 +76,18 @@ export const FIRST_SORT: Readonly<Record<TableName, string>> = {
   signs: '-at',
   tasks: 'calloutId',
   kit: 'code',
+  batches: 'name',
+  windows: 'fromDay',
+  corrections: 'what',
+  questions: '-askedOn',
+  neighbours: 'keeper',
+  trials: '-beginsOn',
+  assignments: 'trialId',
+  deviations: '-on',
+  spots: 'name',
+  stances: '-season',
+  placings: '-season',
+  picks: 'placingId',
 };
 
 /** Said so often that saying it tells nothing. */

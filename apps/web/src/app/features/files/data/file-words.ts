@@ -11,6 +11,7 @@ export const TABLE_NAMES_SAID: Readonly<Record<FileTable, string>> = {
   baits: 'lures put in',
   weighings: 'weighings of lures',
   visits: 'visits',
+  errands: 'traps given to somebody for a day',
   catches: 'catches',
   steps: 'steps after a catch',
   followups: 'what became of them',
@@ -27,6 +28,18 @@ export const TABLE_NAMES_SAID: Readonly<Record<FileTable, string>> = {
   signs: 'signs of the queen',
   tasks: 'steps after a call-out',
   kit: 'kit for call-outs',
+  batches: 'what is sawn together',
+  windows: 'days of the year that count',
+  corrections: 'rules of thumb and the log',
+  questions: 'questions to the records',
+  neighbours: 'records of other keepers',
+  trials: 'trials',
+  assignments: 'traps of trials',
+  deviations: 'what went otherwise in trials',
+  spots: 'places thought of',
+  stances: 'pins and bars',
+  placings: 'plans of where to hang',
+  picks: 'sites of plans',
 };
 
 export interface TableGroup {
@@ -35,12 +48,16 @@ export interface TableGroup {
 }
 /** In the order of a keeper's year. */
 export const TABLE_GROUPS: readonly TableGroup[] = [
-  { name: 'Ground', tables: ['sites', 'owners', 'colonies'] },
-  { name: 'Stores', tables: ['traps', 'combs', 'goods', 'kit'] },
-  { name: 'Rounds', tables: ['deployments', 'visits', 'baits', 'weighings', 'readings', 'photos'] },
+  { name: 'Ground', tables: ['sites', 'owners', 'colonies', 'spots', 'stances', 'placings', 'picks'] },
+  { name: 'Stores', tables: ['traps', 'combs', 'goods', 'kit', 'batches'] },
+  { name: 'Rounds', tables: ['deployments', 'visits', 'errands', 'baits', 'weighings', 'readings', 'photos'] },
   { name: 'Catches', tables: ['catches', 'steps', 'followups'] },
   { name: 'Calls', tables: ['callouts', 'collections', 'spells', 'pieces', 'signs', 'tasks'] },
   { name: 'The year', tables: ['seasons', 'phenology', 'weather'] },
+  {
+    name: 'Evidence',
+    tables: ['windows', 'corrections', 'questions', 'neighbours', 'trials', 'assignments', 'deviations'],
+  },
 ];
 
 export function tableName(table: string): string {

@@ -1,7 +1,8 @@
 import type { FilePlanDto } from '@yewridge/contract/files';
 import { columnsOf, TABLE_NAMES, type TableName } from '@yewridge/contract/season';
 import { keptNumber, type LinkNames, numberAs, shownNumber } from '../../../shared/records/record-words';
-import { type BookRow, changesSaid, linkedTables, linkSaid, rowSaid, valueSaid } from './book-words';
+import { type BookRow, changesSaid, linkedTables, linkSaid, rowSaid } from './book-words';
+import { valueSaid } from '../../../shared/records/record-words';
 import { canTake, faultPlace, keptWords, planWords, sizeWords, TABLE_GROUPS, TABLE_NAMES_SAID } from './file-words';
 
 const nothing: FilePlanDto = {

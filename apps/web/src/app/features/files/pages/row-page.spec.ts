@@ -2,7 +2,7 @@ import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
+import { provideRouter, Router } from '@angular/router';
 import { type ActDto, blank, type RecordDto } from '@yewridge/contract/season';
 import { Subject } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
@@ -23,6 +23,7 @@ describe('a row of the book', () => {
   let element: HTMLElement;
   let acts: ActDto[];
   let answered: Subject<void>;
+  let settled: Subject<{ id: string; kept: boolean }>;
 
   /** What the server holds comes anew. */
   async function comes(row: RecordDto<'phenology'>): Promise<void> {
@@ -40,12 +41,14 @@ describe('a row of the book', () => {
     localStorage.clear();
     acts = [];
     answered = new Subject();
+    settled = new Subject();
+    const send = (act: ActDto): string => `act ${acts.push(act)}`;
     TestBed.configureTestingModule({
       providers: [
         provideHttpClient(),
         provideHttpClientTesting(),
         provideRouter([]),
-        { provide: ActOutbox, useValue: { answered, do: (act: ActDto) => acts.push(act) } },
+        { provide: ActOutbox, useValue: { answered, settled, do: send } },
       ],
     });
     fixture = TestBed.createComponent(RowPage);
@@ -95,6 +98,30 @@ describe('a row of the book', () => {
     answered.next();
     await comes(apple(3, '2026-04-29'));
     expect(dayText()).toBe('29 Apr 2026');
+  });
+
+  it('a new row has a page of its own once it is kept; refused, what was typed stays, and it is kept once', async () => {
+    const navigate = spyOn(TestBed.inject(Router), 'navigate');
+    fixture.componentRef.setInput('id', 'new');
+    fixture.detectChanges();
+    await comes(apple(1, '2026-04-27'));
+    await (await field('species')).type('Blackthorn');
+    await (await field('stage')).choose('full bloom');
+    await (await field('day')).type('4.6.2026');
+    keep().click();
+    fixture.detectChanges();
+    expect([keep().disabled, navigate.calls.count()]).toEqual([true, 0]);
+    settled.next({ id: 'act 1', kept: false });
+    answered.next();
+    await comes(apple(1, '2026-04-27'));
+    expect([dayText(), keep().disabled, navigate.calls.count()]).toEqual(['4 Jun 2026', false, 0]);
+    await (await field('day')).type('4.4.2026');
+    keep().click();
+    settled.next({ id: 'another act', kept: true });
+    expect(navigate).not.toHaveBeenCalled();
+    settled.next({ id: 'act 2', kept: true });
+    const change = acts[1]!.changes[0]!;
+    expect(navigate).toHaveBeenCalledOnceWith(jasmine.arrayContaining([change.id]), { replaceUrl: true });
   });
 
   it('a field somebody is writing in is left alone when the row comes anew', async () => {

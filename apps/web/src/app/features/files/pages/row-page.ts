@@ -6,8 +6,10 @@ import {
   inject,
   input,
   linkedSignal,
+  signal,
   untracked,
 } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { FormGroup } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { blank, type ChangeDto, type LoggedChangeDto, type TableName } from '@yewridge/contract/season';
@@ -93,20 +95,31 @@ export class RowPage {
     this.#formChanges();
     const form = this.form();
     const row = this.#row();
-    if (!form?.valid) return false;
+    if (!form?.valid || this.#writing() !== null) return false;
     return Object.entries(form.controls).some(([field, { value }]) => value !== (row ? valueOf(row, field) : null));
   });
   protected readonly story = computed(() => {
     const changes = this.view.data()?.changes ?? [];
-    return [...changes].reverse().map(({ actId, at, says, before, after }) => ({
+    return [...changes].reverse().map(({ actId, at, says, by, before, after }) => ({
       id: actId,
       when: dayLong(at.slice(0, 10)),
       says,
+      // Where members are on.
+      by,
       what: changesSaid(this.table(), before, after, this.#how()),
     }));
   });
 
+  /** A new row on its way: once it is kept it has a page of its own; refused, what was typed stays here. */
+  readonly #writing = signal<{ readonly act: string; readonly row: string } | null>(null);
+
   constructor() {
+    this.#outbox.settled.pipe(takeUntilDestroyed()).subscribe(({ id, kept }) => {
+      const writing = this.#writing();
+      if (writing?.act !== id) return;
+      this.#writing.set(null);
+      if (kept) void this.#router.navigate([...rowLink(this.table(), writing.row)], { replaceUrl: true });
+    });
     // What was written elsewhere meanwhile stands in the fields nobody has touched.
     effect(() => {
       const row = this.#row();
@@ -129,8 +142,7 @@ export class RowPage {
       this.#do(`${rowSaid(table, row, this.#how()).head} put right`, changed(table, row, draft));
     } else {
       const record = made(table, blank(table, draft));
-      this.#do(`A row among the ${this.tableName()} written`, record);
-      void this.#router.navigate([...rowLink(table, record.id)], { replaceUrl: true });
+      this.#writing.set({ act: this.#do(`A row among the ${this.tableName()} written`, record), row: record.id });
     }
   }
 
@@ -146,7 +158,7 @@ export class RowPage {
     this.#do(`${this.answer()} taken out of the bin`, change);
   }
 
-  #do(says: string, change: ChangeDto): void {
-    this.#outbox.do({ says, changes: [change] });
+  #do(says: string, change: ChangeDto): string {
+    return this.#outbox.do({ says, changes: [change] });
   }
 }

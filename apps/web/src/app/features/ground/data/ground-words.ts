@@ -1,10 +1,18 @@
 import type { GroundDto, GroundSiteDto, HangsHereDto } from '@yewridge/contract/ground';
 import type { RecordDto } from '@yewridge/contract/season';
-import { haversine } from '@yewridge/core/ground';
+import { bearing, haversine, type Place } from '@yewridge/core/ground';
 import { daysBetween, type Hemisphere, type IsoDate, seasonDay } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
-import { byWords, comingFriday, dayLong, monthDay, scoutWords, windName } from '../../../shared/season/season-words';
-import { capital, decimalText, distanceText, figureText } from '../../../shared/units/format';
+import {
+  byWords,
+  comingFriday,
+  dayLong,
+  LANDMARK_NAMES,
+  monthDay,
+  scoutWords,
+  windName,
+} from '../../../shared/season/season-words';
+import { capital, decimalText, distanceText, figureText, stepsText } from '../../../shared/units/format';
 
 export type SiteState = 'hung' | 'bees' | 'free' | 'waits' | 'refused';
 /** How long ago a catch was: it ages on the map. */
@@ -29,19 +37,6 @@ export interface SiteMark {
 export type PlacedMark = SiteMark & { readonly lat: number; readonly lon: number };
 export const isPlaced = (mark: SiteMark): mark is PlacedMark => mark.lat !== null && mark.lon !== null;
 
-export const LANDMARK_NAMES: Readonly<Record<NonNullable<RecordDto<'sites'>['landmark']>, string>> = {
-  lastCatchSite: 'caught here before',
-  loneTree: 'lone tree',
-  treeLineEnd: 'end of a line of trees',
-  fieldCorner: 'corner of a field',
-  orchardEdge: 'edge of an orchard',
-  building: 'building',
-  woodEdge: 'edge of a wood',
-  hedgerow: 'hedgerow',
-  openField: 'open field',
-  woodInterior: 'inside a wood',
-  other: 'something else',
-};
 export const PERMISSION_NAMES = {
   granted: 'given',
   asked: 'asked for',
@@ -237,4 +232,38 @@ export function accessWords(access: string): string {
   const days = access.split(',').map(Number);
   if (days.length === 6) return `not on ${WEEKDAYS[[0, 1, 2, 3, 4, 5, 6].find((day) => !days.includes(day)) ?? 0]}s`;
   return `only on ${days.map((day) => WEEKDAYS[day]).join(', ')}`;
+}
+
+/** Nearer than this a keeper sees the tree, whatever the telephone says. */
+const THERE_M = 20;
+const MOST_NEAR = 5;
+
+export interface NearRow {
+  readonly id: string;
+  readonly name: string;
+  /** `240 m to the north-east`, or that it is here. */
+  readonly away: string;
+  readonly here: boolean;
+}
+
+/** The sites nearest to where the telephone stands, the nearest first. */
+export function nearRows(
+  standing: Place & { readonly accuracy: number },
+  marks: readonly PlacedMark[],
+  system: UnitSystem,
+): readonly NearRow[] {
+  return marks
+    .map((mark) => ({ mark, metres: haversine(standing, mark) }))
+    .sort((a, b) => a.metres - b.metres || (a.mark.name < b.mark.name ? -1 : 1))
+    .slice(0, MOST_NEAR)
+    .map(({ mark: { id, name, lat, lon }, metres }) => {
+      const here = metres <= Math.max(THERE_M, standing.accuracy);
+      const way = windName(bearing(standing, { lat, lon }));
+      return { id, name, here, away: here ? 'here' : `${distanceText(metres, system)} to the ${way}` };
+    });
+}
+
+/** What the telephone is worth: `give or take 12 m`. */
+export function giveOrTake(accuracy: number, system: UnitSystem): string {
+  return `give or take ${stepsText(accuracy, system)}`;
 }

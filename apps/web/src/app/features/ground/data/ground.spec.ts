@@ -1,7 +1,17 @@
 import type { GroundSiteDto } from '@yewridge/contract/ground';
 import { blank, type Fields, type RecordDto } from '@yewridge/contract/season';
 import { type Box, covered, labelSides, landOffsets } from '../ui/label-places';
-import { accessWords, groundAnswer, isPlaced, nearBees, siteMark, stateOf, stayRows } from './ground-words';
+import {
+  accessWords,
+  giveOrTake,
+  groundAnswer,
+  isPlaced,
+  nearBees,
+  nearRows,
+  siteMark,
+  stateOf,
+  stayRows,
+} from './ground-words';
 import { layerStyle } from './map-style';
 import { readPlace } from '../../../shared/season/place-said';
 import { listed, toggled } from './site-draft';
@@ -27,6 +37,42 @@ const HANGS = {
   lastScouts: 25,
   dueBy: '2026-05-15',
 };
+
+describe('ground: where the telephone stands', () => {
+  const METRE = 1 / 111_195;
+  const HERE = { lat: 47.4, lon: 13.2, accuracy: 12 };
+  const away = (metres: number, accuracy = 12): string | undefined => {
+    const one = siteMark(site({ lat: 47.4 + metres * METRE, lon: 13.2 }), TODAY, 'N');
+    return nearRows({ ...HERE, accuracy }, [one].filter(isPlaced), 'metric')[0]?.away;
+  };
+
+  it('a site within 20 m is here, and one within what the phone may be off', () => {
+    expect([away(19.9), away(20.1)]).toEqual(['here', '20 m to the north']);
+    expect([away(59, 60), away(61, 60)]).toEqual(['here', '60 m to the north']);
+  });
+
+  it('the five nearest are told, the nearest first, with the way there', () => {
+    const marks = [700, 90, 3000, 240, 500, 410].map((metres, n) => {
+      const placed = { lat: 47.4, lon: 13.2 + (metres * METRE) / Math.cos((47.4 * Math.PI) / 180) };
+      return { ...siteMark(site({ name: `site ${n}`, ...placed }), TODAY, 'N'), id: `s${n}` };
+    });
+    const rows = nearRows(HERE, marks.filter(isPlaced), 'metric');
+    expect(rows.map(({ id, away: far }) => [id, far])).toEqual([
+      ['s1', '90 m to the east'],
+      ['s3', '240 m to the east'],
+      ['s5', '410 m to the east'],
+      ['s4', '500 m to the east'],
+      ['s0', '700 m to the east'],
+    ]);
+    const feet = nearRows(HERE, marks.filter(isPlaced), 'imperial')[0]?.away;
+    expect(feet).toBe('300 ft to the east');
+  });
+
+  it('what the phone is worth is said whole, never as nothing', () => {
+    expect([giveOrTake(12.4, 'metric'), giveOrTake(0, 'metric')]).toEqual(['give or take 12 m', 'give or take 1 m']);
+    expect(giveOrTake(10, 'imperial')).toBe('give or take 33 ft');
+  });
+});
 
 describe('ground: how a site stands', () => {
   it('a permission that has run out waits for permission', () => {

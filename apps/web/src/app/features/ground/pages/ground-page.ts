@@ -22,25 +22,32 @@ import {
   hangLink,
   newCatchLink,
   newSiteLink,
+  nextLink,
   siteLink,
   stayLink,
   visitLink,
 } from '../../../shared/routes/paths';
 import { changed } from '../../../shared/season/records-api';
+import { StandingHere } from '../../../shared/season/where-i-stand';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
+import { capital } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { GroundApi } from '../data/ground-api';
-import { groundAnswer, sheetWords, isPlaced, siteMark, stayRows } from '../data/ground-words';
-import { GroundMap, type MapPlace, type MapShows } from '../ui/ground-map';
+import { giveOrTake, groundAnswer, isPlaced, nearRows, sheetWords, siteMark, stayRows } from '../data/ground-words';
+import { GroundMap, type MapPlace } from '../ui/ground-map';
+import type { MapShows } from '../ui/mark-html';
+import { NearHere } from '../ui/near-here';
+import { PlaceList } from '../ui/place-list';
 
 const ALL_SHOWN: MapShows = { sites: true, colonies: true, catches: true };
 
 /** The map with its sites, what hangs there, the known bees, and one site's sheet beside it. */
 @Component({
   selector: 'yw-ground-page',
-  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, GroundMap, Icon],
+  imports: [PageHeader, Waiting, Empty, Failed, RouterLink, GroundMap, Icon, NearHere, PlaceList],
+  providers: [StandingHere],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ground-page.html',
   styleUrl: './ground-page.scss',
@@ -74,11 +81,14 @@ export class GroundPage {
   protected readonly placeWords = computed(() =>
     this.placing() ? (this.#wanted()?.says ?? 'Touch the place') : 'Place on the map',
   );
-  protected readonly links = { newSite: newSiteLink(), hang: hangLink() };
+  protected readonly links = { newSite: newSiteLink(), hang: hangLink(), next: nextLink() };
   protected readonly visitLink = visitLink;
   protected readonly siteLink = siteLink;
   protected readonly stayLink = stayLink;
   protected readonly catchLink = catchLink;
+
+  /** Where the telephone is, once somebody asked: here alone, and gone with the page. */
+  protected readonly standing = inject(StandingHere);
 
   protected readonly asList = computed(() => this.view() === 'list');
   protected readonly marks = computed(() => {
@@ -91,12 +101,25 @@ export class GroundPage {
       .filter(({ says }) => says.toLocaleLowerCase().includes(wanted))
       .sort((a, b) => (a.name < b.name ? -1 : 1));
   });
+  protected readonly lines = computed(() =>
+    this.marks().map(({ id, name, says }) => ({ id, name, says: says.slice(name.length + 2) })),
+  );
   /** Those that the map can show. */
   protected readonly placed = computed(() => this.marks().filter(isPlaced));
   protected readonly pastCatches = computed(() => this.marks().reduce((sum, { catches }) => sum + catches.length, 0));
   protected readonly answer = computed(() => {
     const ground = this.ground.data();
     return ground ? groundAnswer(ground) : 'Ground';
+  });
+  protected readonly near = computed(() => {
+    const standing = this.standing.at();
+    if (!standing) return null;
+    const hung = new Map(this.ground.data()?.sites.map(({ site, hangs }) => [site.id, hangs]));
+    const rows = nearRows(standing, this.marks().filter(isPlaced), this.#system());
+    return {
+      rows: rows.map((row) => ({ ...row, hangs: hung.get(row.id) ?? [] })),
+      worth: capital(giveOrTake(standing.accuracy, this.#system())),
+    };
   });
   protected readonly chosen = computed(
     () => this.ground.data()?.sites.find(({ site }) => site.id === this.site()) ?? null,

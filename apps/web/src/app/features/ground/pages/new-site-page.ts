@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { blank } from '@yewridge/contract/season';
@@ -9,24 +19,24 @@ import { PageHeader } from '../../../shared/layout/page-header';
 import { groundLink } from '../../../shared/routes/paths';
 import { made, RecordsApi } from '../../../shared/season/records-api';
 import type { PlaceSaid } from '../../../shared/season/place-said';
+import { StandingHere } from '../../../shared/season/where-i-stand';
 import type { SiteFields } from '../data/site-draft';
 import { SiteForm } from '../ui/site-form';
-
-const NOBODY_YET = 'The position could not be read. Type the coordinates, or touch the map.';
 
 /** A new site: touched on the map, typed, or from where the telephone is. */
 @Component({
   selector: 'yw-new-site-page',
   imports: [PageHeader, RouterLink, SiteForm],
+  providers: [StandingHere],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <yw-page-header place="Ground">
       <a crumb [routerLink]="ground">the map</a>
       <span answer>A new site</span>
-      <button act type="button" class="button" (click)="fromTelephone()">Where I stand</button>
+      <button act type="button" class="button" (click)="standing.ask()">Where I stand</button>
     </yw-page-header>
-    @if (trouble(); as trouble) {
-      <p role="alert">{{ trouble }}</p>
+    @if (standing.why(); as why) {
+      <p role="alert">{{ why }} Or type the coordinates.</p>
     }
     <yw-site-form [site]="draft()" [owners]="owners()" (changed)="say($event)" (newOwner)="ownerName.set($event)">
       @if (ownerName(); as name) {
@@ -56,7 +66,7 @@ export class NewSitePage {
   readonly #outbox = inject(ActOutbox);
   readonly #router = inject(Router);
   protected readonly ground = groundLink();
-  protected readonly trouble = signal<string | null>(null);
+  protected readonly standing = inject(StandingHere);
   protected readonly ownerName = signal<string | null>(null);
   protected readonly owners = toSignal(
     inject(RecordsApi)
@@ -80,21 +90,19 @@ export class NewSitePage {
     }),
   });
 
-  protected say(change: Partial<SiteFields>): void {
-    this.draft.update((draft) => ({ ...draft, ...change }));
+  constructor() {
+    effect(() => {
+      const at = this.standing.at();
+      if (!at) return;
+      const { lat, lon, altitude } = at;
+      untracked(() => {
+        this.say({ lat, lon, ...(altitude === null ? {} : { elevationM: Math.round(altitude) }) });
+      });
+    });
   }
 
-  protected fromTelephone(): void {
-    navigator.geolocation.getCurrentPosition(
-      ({ coords: { latitude: lat, longitude: lon, altitude } }) => {
-        this.trouble.set(null);
-        this.say({ lat, lon, ...(altitude === null ? {} : { elevationM: Math.round(altitude) }) });
-      },
-      () => {
-        this.trouble.set(NOBODY_YET);
-      },
-      { enableHighAccuracy: true, timeout: 20_000 },
-    );
+  protected say(change: Partial<SiteFields>): void {
+    this.draft.update((draft) => ({ ...draft, ...change }));
   }
 
   protected keep(): void {

@@ -6,18 +6,20 @@ import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { catchLink, groundLink, hangLink, letterLink, stayLink } from '../../../shared/routes/paths';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { binned, changed, made } from '../../../shared/season/records-api';
+import { SessionStore } from '../../../shared/session/session-store';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { GroundApi } from '../data/ground-api';
 import { sheetWords, stayRows } from '../data/ground-words';
 import { fieldsOf, type SiteFields } from '../data/site-draft';
+import { PersonRights } from '../ui/person-rights';
 import { SiteForm } from '../ui/site-form';
 
 /** A site's whole record: its place, its owner, and everything that hung there. */
 @Component({
   selector: 'yw-site-page',
-  imports: [PhotoStrip, PageHeader, Waiting, Empty, Failed, RouterLink, SiteForm],
+  imports: [PersonRights, PhotoStrip, PageHeader, Waiting, Empty, Failed, RouterLink, SiteForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './site-page.html',
   styleUrl: './site-page.scss',
@@ -30,13 +32,17 @@ export class SitePage {
   readonly #router = inject(Router);
   readonly #clock = inject(TodayClock);
   readonly #system = inject(UnitChoice).system;
+  protected readonly keeps = inject(SessionStore).keeps;
   protected readonly view = viewOf(() => this.#api.overview());
   protected readonly links = { ground: groundLink(), hang: hangLink() };
   protected readonly stayLink = stayLink;
   protected readonly catchLink = catchLink;
   protected readonly letter = computed(() => letterLink(this.id()));
 
-  protected readonly one = computed(() => this.view.data()?.sites.find(({ site }) => site.id === this.id()) ?? null);
+  protected readonly one = computed(() => {
+    const one = this.view.data()?.sites.find(({ site }) => site.id === this.id());
+    return one ? { ...one, site: this.#outbox.oneAsTold('sites', one.site) } : null;
+  });
   protected readonly fields = computed(() => {
     const one = this.one();
     return one && fieldsOf(one.site);

@@ -18,17 +18,21 @@ import type { MapTilesDto } from '@yewridge/contract/shared';
 import type { Feature, GeoJsonObject } from 'geojson';
 import * as L from 'leaflet';
 import { layerStyle } from '../data/map-style';
-import { type Box, covered, type Labelled, labelSides, landOffsets, type Side } from './label-places';
-import type { CatchAge, PlacedMark } from '../data/ground-words';
+import { type Box, covered, type Labelled, labelSides, landOffsets } from './label-places';
+import { escaped, type MapMark, type MapShows, planHtml, siteHtml } from './mark-html';
+
+/** Swarms that go from known bees to a place. */
+export interface MapFlow {
+  readonly id: string;
+  readonly from: MapPlace;
+  readonly to: MapPlace;
+  readonly swarms: number;
+  readonly says: string;
+}
 
 export interface MapPlace {
   readonly lat: number;
   readonly lon: number;
-}
-export interface MapShows {
-  readonly sites: boolean;
-  readonly colonies: boolean;
-  readonly catches: boolean;
 }
 
 const RINGS_M = [300, 1000, 3000] as const;
@@ -38,24 +42,9 @@ const NAMES_FROM_ZOOM = 13.5;
 const LAND_PANE = 'land';
 const LETTER_PX = 7;
 const CATCH_PX = 11;
-
-const escaped = (text: string): string =>
-  text.replace(/[&<>"]/g, (mark) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[mark] ?? mark);
-const cluster = (age: CatchAge): string =>
-  `<svg class="${age}" viewBox="0 0 10 14"><path d="M1 1h8M5 2.5c3 0 3.6 3 3.2 5.4S6.4 13 5 13 2.2 10.3 1.8 7.9 2 2.5 5 2.5z"/></svg>`;
-
-function siteHtml(
-  { state, number, due, scouts, catches, name }: PlacedMark,
-  shows: MapShows,
-  chosen: boolean,
-  side: Side,
-): string {
-  const pins = scouts > 0 ? `<i class="pins">${'<b></b>'.repeat(scouts >= 16 ? 3 : scouts >= 6 ? 2 : 1)}</i>` : '';
-  const flag = due ? '<i class="flag"></i>' : '';
-  const inside = state === 'waits' ? '?' : state === 'refused' ? '×' : escaped(number);
-  const past = shows.catches ? `<span class="past">${catches.map(cluster).join('')}</span>` : '';
-  return `<span class="mark ${state}${chosen ? ' chosen' : ''}">${pins}${flag}<span class="shape">${inside}</span></span><span class="name ${side}">${escaped(name)}${past}</span>`;
-}
+/** A line from known bees: px a swarm, and the thinnest. */
+const FLOW_PX = 26;
+const FLOW_LEAST_PX = 1.4;
 
 /** The map: no tile from anywhere, the keeper's own sheets and marks. */
 @Component({
@@ -66,7 +55,7 @@ function siteHtml(
   encapsulation: ViewEncapsulation.None,
 })
 export class GroundMap {
-  readonly marks = input.required<readonly PlacedMark[]>();
+  readonly marks = input.required<readonly MapMark[]>();
   readonly colonies = input<readonly RecordDto<'colonies'>[]>([]);
   readonly layers = input<readonly MapLayerWholeDto[]>([]);
   /** Tiles under everything, where an address is set. */
@@ -77,16 +66,31 @@ export class GroundMap {
   readonly placing = input(false);
   /** A place asked for, in the middle of the sheet. */
   readonly centre = input<MapPlace | null>(null);
+  /** Where the telephone is, and how far off that may be, m. */
+  readonly standing = input<(MapPlace & { readonly accuracy: number }) | null>(null);
   readonly picked = output<string>();
   readonly placed = output<MapPlace>();
   readonly moved = output<MapPlace & { readonly id: string }>();
+  /** While a mark is drawn along. */
+  readonly dragging = output<MapPlace & { readonly id: string }>();
+  /** Said beside the mark that is drawn along. */
+  readonly dragSays = input<string>('');
+  /** Lines from known bees to a place. */
+  readonly flows = input<readonly MapFlow[]>([]);
 
   protected readonly element = viewChild.required<ElementRef<HTMLElement>>('map');
+  readonly #owner = inject(DestroyRef);
   #map: L.Map | null = null;
   readonly #tiles = L.layerGroup();
   readonly #base = L.layerGroup();
   readonly #bees = L.layerGroup();
   readonly #sites = L.layerGroup();
+  readonly #here = L.layerGroup();
+  readonly #lines = L.layerGroup();
+  #dragged: L.Marker | null = null;
+  /** A mark is held: nothing is drawn anew under the hand, and then once when it lets go. */
+  #held = false;
+  #drawAgain = false;
   /** Names of the landscape, towns first. */
   #land: { readonly tooltip: L.Tooltip; readonly town: boolean }[] = [];
   #fitted = false;
@@ -110,13 +114,23 @@ export class GroundMap {
       this.#drawSites(this.shows().sites ? this.marks() : [], this.shows(), this.chosen());
     });
     effect(() => {
+      this.#drawStanding(this.standing());
+    });
+    effect(() => {
+      this.#drawFlows(this.flows());
+    });
+    effect(() => {
+      const says = this.dragSays();
+      this.#dragged?.setTooltipContent(says);
+    });
+    effect(() => {
       this.element().nativeElement.classList.toggle('placing', this.placing());
     });
     effect(() => {
       const centre = this.centre();
       if (centre) this.#map?.setView([centre.lat, centre.lon], Math.max(this.#map.getZoom(), 15), { animate: false });
     });
-    inject(DestroyRef).onDestroy(() => this.#map?.remove());
+    this.#owner.onDestroy(() => this.#map?.remove());
   }
 
   #make(): void {
@@ -134,7 +148,7 @@ export class GroundMap {
     map.createPane(LAND_PANE).classList.add('leaflet-tooltip-pane', 'ground-land');
     map.setView([0, 0], ZOOMS.min);
     L.control.scale({ position: 'bottomright', imperial: false }).addTo(map);
-    for (const group of [this.#tiles, this.#base, this.#bees, this.#sites]) group.addTo(map);
+    for (const group of [this.#tiles, this.#base, this.#bees, this.#lines, this.#here, this.#sites]) group.addTo(map);
     map.on('click', ({ latlng }) => {
       const { lat, lng } = latlng.wrap();
       if (this.placing()) this.placed.emit({ lat, lon: lng });
@@ -147,6 +161,12 @@ export class GroundMap {
       untracked(() => {
         this.#drawSites(this.shows().sites ? this.marks() : [], this.shows(), this.chosen());
       });
+    });
+    // What opens above or beside it leaves it another room.
+    const room = new ResizeObserver(() => map.invalidateSize({ animate: false }));
+    room.observe(map.getContainer());
+    this.#owner.onDestroy(() => {
+      room.disconnect();
     });
     this.#map = map;
     this.#fit();
@@ -231,13 +251,49 @@ export class GroundMap {
     }
   }
 
+  #drawStanding(standing: (MapPlace & { readonly accuracy: number }) | null): void {
+    this.#here.clearLayers();
+    if (!standing) return;
+    const { lat, lon, accuracy } = standing;
+    const at: L.LatLngTuple = [lat, lon];
+    L.circle(at, { radius: accuracy, interactive: false, weight: 1, className: 'standing-within' }).addTo(this.#here);
+    const icon = L.divIcon({
+      className: 'standing',
+      iconSize: [20, 20],
+      html: '<svg viewBox="0 0 20 20"><path d="M10 1v5M10 14v5M1 10h5M14 10h5"/><circle cx="10" cy="10" r="3"/></svg><span>You</span>',
+    });
+    L.marker(at, { icon, interactive: false, keyboard: false }).addTo(this.#here);
+    this.#map?.setView(at, Math.max(this.#map.getZoom(), ZOOMS.start), { animate: false });
+  }
+
+  #drawFlows(flows: readonly MapFlow[]): void {
+    this.#lines.clearLayers();
+    for (const { from, to, swarms, says } of flows) {
+      const ends: L.LatLngTuple[] = [
+        [from.lat, from.lon],
+        [to.lat, to.lon],
+      ];
+      L.polyline(ends, {
+        interactive: false,
+        weight: Math.max(FLOW_LEAST_PX, FLOW_PX * swarms),
+        className: 'flow',
+      })
+        .bindTooltip(escaped(says), { permanent: true, direction: 'center', className: 'flow-figure' })
+        .addTo(this.#lines);
+    }
+  }
+
   /** Marks with their names, about as large as their letters make them. */
-  #labels(marks: readonly PlacedMark[], shows: MapShows): readonly Labelled[] {
+  #labels(marks: readonly MapMark[], shows: MapShows): readonly Labelled[] {
     const map = this.#map;
     if (!map) return [];
-    return marks.map(({ lat, lon, name, catches }) => {
+    return marks.map(({ lat, lon, name, catches, plan }) => {
       const { x, y } = map.project([lat, lon]);
       const past = shows.catches && catches.length > 0;
+      if (plan) {
+        const width = plan.minor ? 0 : Math.max(name.length, plan.figure.length) * LETTER_PX;
+        return { x, y, width, height: plan.minor ? 0 : 28 };
+      }
       return {
         x,
         y,
@@ -290,7 +346,30 @@ export class GroundMap {
     });
   }
 
-  #drawSites(marks: readonly PlacedMark[], shows: MapShows, chosen: string | null): void {
+  /** Until the finger or the button is lifted, wherever that is. */
+  #hold(): void {
+    if (this.#held) return;
+    this.#held = true;
+    const letGo = (): void => {
+      for (const lifted of ['pointerup', 'pointercancel']) document.removeEventListener(lifted, letGo);
+      this.#held = false;
+      if (!this.#drawAgain) return;
+      this.#drawAgain = false;
+      // What it lets go of is told first.
+      setTimeout(() => {
+        untracked(() => {
+          this.#drawSites(this.shows().sites ? this.marks() : [], this.shows(), this.chosen());
+        });
+      });
+    };
+    for (const lifted of ['pointerup', 'pointercancel']) document.addEventListener(lifted, letGo);
+  }
+
+  #drawSites(marks: readonly MapMark[], shows: MapShows, chosen: string | null): void {
+    if (this.#held) {
+      this.#drawAgain = true;
+      return;
+    }
     const focused = this.#focused;
     this.#sites.clearLayers();
     const sides = labelSides(
@@ -301,7 +380,9 @@ export class GroundMap {
       const icon = L.divIcon({
         className: 'site',
         iconSize: [24, 24],
-        html: siteHtml(mark, shows, mark.id === chosen, sides[n] ?? 'right'),
+        html: mark.plan
+          ? planHtml(mark.plan, mark.name, mark.id === chosen, sides[n] ?? 'right')
+          : siteHtml(mark, shows, mark.id === chosen, sides[n] ?? 'right'),
       });
       const marker = L.marker([mark.lat, mark.lon], {
         icon,
@@ -309,6 +390,8 @@ export class GroundMap {
         alt: mark.says,
         draggable: mark.id === chosen,
         autoPan: true,
+        // Points along edges are reached in the list.
+        keyboard: mark.plan?.minor !== true,
         riseOnHover: true,
       });
       // While a place is asked for, a mark is one.
@@ -321,7 +404,21 @@ export class GroundMap {
       marker.on('keypress', ({ originalEvent }) => {
         if (originalEvent.key === 'Enter' || originalEvent.key === ' ') touched();
       });
+      marker.on('mousedown dragstart', () => {
+        this.#hold();
+      });
+      marker.on('drag', () => {
+        const { lat, lng } = marker.getLatLng().wrap();
+        if (this.#dragged !== marker) {
+          this.#dragged = marker;
+          if (this.dragSays() !== '' || mark.plan)
+            marker.bindTooltip(this.dragSays(), { permanent: true, direction: 'top', className: 'drag-figure' });
+        }
+        this.dragging.emit({ id: mark.id, lat, lon: lng });
+      });
       marker.on('dragend', () => {
+        this.#dragged = null;
+        marker.unbindTooltip();
         const { lat, lng } = marker.getLatLng().wrap();
         this.moved.emit({ id: mark.id, lat, lon: lng });
       });

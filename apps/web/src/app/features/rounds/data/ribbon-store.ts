@@ -2,10 +2,12 @@ import { computed, DestroyRef, inject, Injectable } from '@angular/core';
 import type { DueListDto, RibbonDto, SummaryDto } from '@yewridge/contract/rounds';
 import { catchCurve, type CatchBin, dateOfSeasonDay, type IsoDate, seasonDay } from '@yewridge/core/season';
 import { finalize, forkJoin } from 'rxjs';
+import { FieldLink } from '../../../shared/field/field-link';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
 import type { ApiFailure } from '../../../shared/http/api-failure';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { Held } from '../../../shared/streams/held';
+import { SummaryApi } from '../../../shared/season/summary-api';
 import { RoundsApi } from './rounds-api';
 import { yearsIn } from './ribbon-scale';
 
@@ -13,7 +15,9 @@ import { yearsIn } from './ribbon-scale';
 @Injectable()
 export class RibbonStore {
   readonly #api = inject(RoundsApi);
+  readonly #seasons = inject(SummaryApi);
   readonly #clock = inject(TodayClock);
+  readonly #away = inject(FieldLink).away;
   readonly #years = new Held<ReadonlyMap<number, RibbonDto>>(new Map());
   readonly #due = new Held<DueListDto | null>(null);
   readonly #summary = new Held<SummaryDto | null>(null);
@@ -33,6 +37,14 @@ export class RibbonStore {
   /** Years that are on their way. */
   readonly fetching = this.#fetching.now;
   readonly years = computed(() => [...this.#years.now().values()]);
+
+  /** The first season whose looks are all here, where earlier ones are on the sheet and the server is away; else `null`. */
+  readonly wholeFrom = computed<number | null>(() => {
+    const today = this.due()?.today;
+    if (!this.#away() || today === undefined) return null;
+    const { season } = seasonDay(today, this.#clock.hemisphere());
+    return [...this.#years.now().keys()].some((year) => year < season) ? season : null;
+  });
 
   /** The first day the sheet shows: the first season of the record. */
   readonly first = computed<IsoDate | null>(() => {
@@ -68,7 +80,7 @@ export class RibbonStore {
     const years = [...this.#asked];
     this.#asked.clear();
     this.#version += 1;
-    forkJoin([this.#api.due(), this.#api.summary()]).subscribe({
+    forkJoin([this.#api.due(), this.#seasons.summary()]).subscribe({
       next: ([due, summary]) => {
         this.#failure.set(null);
         this.#due.set(due);

@@ -1,8 +1,7 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { API_BASE } from '@yewridge/contract/shared';
-import type { GroundDto } from '@yewridge/contract/ground';
-import type { DueListDto, RibbonDto, SummaryDto } from '@yewridge/contract/rounds';
+import type { DueListDto, RibbonDto } from '@yewridge/contract/rounds';
 import type { TrapWithDesignDto } from '@yewridge/contract/stores';
 import type { IsoDate } from '@yewridge/core/season';
 import type { Observable } from 'rxjs';
@@ -19,15 +18,9 @@ export class RoundsApi {
   ribbon(from: IsoDate, to: IsoDate): Observable<RibbonDto> {
     return this.#http.get<RibbonDto>(`${API_BASE}/rounds/ribbon`, { params: { from, to } }).pipe(failuresInWords());
   }
-  summary(): Observable<SummaryDto> {
-    return this.#http.get<SummaryDto>(`${API_BASE}/rounds/summary`).pipe(failuresInWords());
-  }
   /** Demo only: what a keeper at the foot of the trap would see now. */
   sight(stayId: string): Observable<Sight> {
     return this.#http.get<Sight>(`${API_BASE}/workspace/sight/${stayId}`).pipe(failuresInWords());
-  }
-  ground(): Observable<GroundDto> {
-    return this.#http.get<GroundDto>(`${API_BASE}/ground`).pipe(failuresInWords());
   }
   trap(id: string): Observable<TrapWithDesignDto> {
     return this.#http.get<TrapWithDesignDto>(`${API_BASE}/traps/${id}`).pipe(failuresInWords());

@@ -15,6 +15,7 @@ import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { VerdictLine } from '../../../shared/layout/verdict-line';
 import { groundLink, roundsLink, storesLink } from '../../../shared/routes/paths';
 import { dayLong, ENTRANCE_NAMES, HUNG_BY_NAMES } from '../../../shared/season/season-words';
+import { TrialLine } from '../../../shared/season/trial-line';
 import { viewOf } from '../../../shared/season/view-store';
 import { distanceText, figureText } from '../../../shared/units/format';
 import { SizeField } from '../../../shared/units/size-field';
@@ -33,6 +34,7 @@ import {
   planFor,
   proposals,
 } from '../data/hanging';
+import { ViewsApi } from '../../../shared/season/views-api';
 import { RoundsApi } from '../data/rounds-api';
 import { Compass } from '../ui/compass';
 import { LureRows } from '../ui/lure-rows';
@@ -56,6 +58,7 @@ const NONE = 'none';
     LureRows,
     DayField,
     RouterLink,
+    TrialLine,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './hang-page.html',
@@ -67,10 +70,11 @@ export class HangPage {
   readonly site = input<string>();
 
   readonly #api = inject(RoundsApi);
+  readonly #views = inject(ViewsApi);
   readonly #outbox = inject(ActOutbox);
   readonly #router = inject(Router);
   readonly #system = inject(UnitChoice).system;
-  protected readonly view = viewOf(() => forkJoin({ due: this.#api.due(), ground: this.#api.ground() }));
+  protected readonly view = viewOf(() => forkJoin({ due: this.#api.due(), ground: this.#views.ground() }));
   protected readonly links = { rounds: roundsLink(), stores: storesLink(), ground: groundLink() };
   protected readonly names = {
     hungBy: HUNG_BY_NAMES,

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, signal } from '@angular/core';
 import { type MatChipSelectionChange, MatChipsModule } from '@angular/material/chips';
 import { Router, RouterLink } from '@angular/router';
 import type { DueListDto } from '@yewridge/contract/rounds';
@@ -11,6 +11,7 @@ import {
   catchLink,
   groundLink,
   hangLink,
+  scanLink,
   seasonLink,
   stayLink,
   storesLink,
@@ -31,8 +32,12 @@ import {
 import { ZOOM_NAMES, ZOOMS } from '../data/ribbon-scale';
 import { RibbonStore } from '../data/ribbon-store';
 import { cornerWords } from '../data/summary-words';
+import { sharedGroups } from '../data/errand-words';
+import { Errands } from '../data/errands';
+import { type Given, ShareOut } from '../ui/share-out';
 import { DueList } from '../ui/due-list';
 import { Ribbon, type RibbonAct } from '../ui/ribbon';
+import { TrialDues } from '../ui/trial-dues';
 import { arrivalsOf } from '../ui/ribbon-sheet';
 import { Segments } from '../../../shared/fields/segments';
 
@@ -47,8 +52,20 @@ const FILTER_NAMES: Readonly<Record<RibbonFilter, string>> = {
 /** The season as it happened and what it asks for now. */
 @Component({
   selector: 'yw-rounds-page',
-  imports: [MatChipsModule, Segments, PageHeader, Waiting, Empty, Failed, RouterLink, Ribbon, DueList],
-  providers: [RibbonStore],
+  imports: [
+    ShareOut,
+    MatChipsModule,
+    Segments,
+    PageHeader,
+    Waiting,
+    Empty,
+    Failed,
+    RouterLink,
+    Ribbon,
+    DueList,
+    TrialDues,
+  ],
+  providers: [RibbonStore, Errands],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rounds-page.html',
   styleUrl: './rounds-page.scss',
@@ -65,7 +82,13 @@ export class RoundsPage {
   readonly #router = inject(Router);
   readonly #clock = inject(TodayClock);
   readonly #system = inject(UnitChoice).system;
-  protected readonly links = { hang: hangLink(), seasons: seasonLink(), stores: storesLink(), ground: groundLink() };
+  protected readonly links = {
+    scan: scanLink(),
+    hang: hangLink(),
+    seasons: seasonLink(),
+    stores: storesLink(),
+    ground: groundLink(),
+  };
   protected readonly views = [
     { id: 'ribbon', name: 'Ribbon' },
     { id: 'list', name: 'List' },
@@ -118,14 +141,14 @@ export class RoundsPage {
     const shown = new Set(
       lines.flatMap((line) => (line.kind === 'trap' && line.hanging ? [line.hanging.deploymentId] : [])),
     );
-    return due
-      ? dueGroups(
-          due.traps.filter(({ deploymentId }) => shown.has(deploymentId)),
-          due.today,
-          this.#system(),
-        )
-      : [];
+    if (!due) return [];
+    const traps = due.traps.filter(({ deploymentId }) => shown.has(deploymentId));
+    return sharedGroups(dueGroups(traps, due.today, this.#system()), this.shares());
   });
+  protected readonly errands = inject(Errands);
+  protected readonly shares = computed(() => this.errands.shares(this.store.due()?.traps ?? []));
+  protected readonly choosing = signal(false);
+  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
   protected readonly corner = computed(() => {
     const summary = this.store.summary();
     return summary ? cornerWords(summary, this.#system()) : [];
@@ -143,6 +166,18 @@ export class RoundsPage {
     if (!this.bySite()) return ribbonLines(years, due, this.filter(), this.#system());
     const known = (this.store.summary()?.seasons ?? []).flatMap(({ sites }) => sites);
     return siteLines(years, due, this.filter(), known, this.#system());
+  }
+
+  protected chooseTraps(choosing: boolean): void {
+    this.choosing.set(choosing);
+    this.chosen.set(new Set());
+  }
+  protected toggle(stay: string): void {
+    this.chosen.update((chosen) => new Set([...chosen, stay].filter((one) => one !== stay || !chosen.has(stay))));
+  }
+  protected give({ hand, note }: Given): void {
+    this.errands.give([...this.chosen()], hand, note);
+    this.chooseTraps(false);
   }
 
   /** Of the filters one is always on: the one that is touched again stays. */

@@ -6,7 +6,7 @@ import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { hangLink, roundsLink, siteLink } from '../../../shared/routes/paths';
 import { viewOf } from '../../../shared/season/view-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
-import { RoundsApi } from '../data/rounds-api';
+import { SummaryApi } from '../../../shared/season/summary-api';
 import { cornerWords, seasonRows, siteRows } from '../data/summary-words';
 
 /** Season by season: traps hung, days at risk and catches, in all and by site. */
@@ -18,7 +18,7 @@ import { cornerWords, seasonRows, siteRows } from '../data/summary-words';
   styleUrl: './seasons-page.scss',
 })
 export class SeasonsPage {
-  readonly #api = inject(RoundsApi);
+  readonly #api = inject(SummaryApi);
   readonly #system = inject(UnitChoice).system;
   protected readonly view = viewOf(() => this.#api.summary());
   protected readonly links = { rounds: roundsLink(), hang: hangLink() };

@@ -26,6 +26,7 @@ import { dayLong, ENTRANCE_NAMES, HUNG_BY_NAMES } from '../../../shared/season/s
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewFor } from '../../../shared/season/view-store';
 import { SensorChart } from '../../../shared/devices/sensor-chart';
+import { MoveOrStay } from '../ui/move-or-stay';
 import { StayNow } from '../data/stay-now';
 import { StayReader } from '../data/stay-records';
 import { oilFault, recounted, stepOf, storyOf, weighing } from '../data/stay-story';
@@ -46,6 +47,7 @@ type EndReason = NonNullable<Fields<'deployments'>['endReason']>;
     SensorChart,
     PhotoStrip,
     PageHeader,
+    MoveOrStay,
     Waiting,
     Failed,
     RouterLink,

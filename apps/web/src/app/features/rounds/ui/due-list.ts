@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
 import { Icon } from '../../../shared/icons/icon';
 import { visitLink } from '../../../shared/routes/paths';
@@ -7,7 +8,7 @@ import type { DueGroup } from '../../../shared/season/due-words';
 /** What needs somebody, and why, in the order to go: bees, now, this week, when passing. */
 @Component({
   selector: 'yw-due-list',
-  imports: [RouterLink, Icon],
+  imports: [RouterLink, Icon, MatCheckboxModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (group of groups(); track group.name) {
@@ -17,7 +18,14 @@ import type { DueGroup } from '../../../shared/season/due-words';
         </h2>
         <ul>
           @for (line of group.lines; track line.stayId) {
-            <li>
+            <li [class.choosing]="choosing()">
+              @if (choosing()) {
+                <mat-checkbox
+                  [checked]="chosen().has(line.stayId)"
+                  [aria-label]="line.number + ' ' + line.site"
+                  (change)="toggled.emit(line.stayId)"
+                />
+              }
               <a [routerLink]="visit(line.stayId)" [class.bees]="line.bees">
                 <span class="mark"><yw-icon [name]="line.bees ? 'catches' : 'rounds'" /></span>
                 <span class="what">
@@ -77,6 +85,12 @@ import type { DueGroup } from '../../../shared/season/due-words';
     a:hover {
       background: var(--yew-2);
     }
+    .choosing {
+      display: grid;
+      grid-template-columns: max-content minmax(0, 1fr);
+      align-items: center;
+      padding-left: var(--s2);
+    }
     .bees {
       border-left: 4px solid var(--catch);
     }
@@ -106,5 +120,9 @@ import type { DueGroup } from '../../../shared/season/due-words';
 })
 export class DueList {
   readonly groups = input.required<readonly DueGroup[]>();
+  /** Traps are ticked, to be given to somebody. */
+  readonly choosing = input(false);
+  readonly chosen = input<ReadonlySet<string>>(new Set());
+  readonly toggled = output<string>();
   protected readonly visit = visitLink;
 }

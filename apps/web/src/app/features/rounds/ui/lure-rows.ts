@@ -103,7 +103,8 @@ import {
 })
 export class LureRows {
   readonly lures = input.required<readonly LureSaid[]>();
-  readonly said = output<readonly LureSaid[]>();
+  /** Told what is said by then: a dose left for the next tap is not lost by it. */
+  readonly said = output<(lures: readonly LureSaid[]) => readonly LureSaid[]>();
 
   readonly #blends = toSignal(
     inject(RecordsApi)
@@ -127,15 +128,15 @@ export class LureRows {
   );
 
   protected add(): void {
-    this.said.emit([...this.lures(), NOTHING_SAID]);
+    this.said.emit((lures) => [...lures, NOTHING_SAID]);
   }
 
   protected leave(at: number): void {
-    this.said.emit(this.lures().filter((_, n) => n !== at));
+    this.said.emit((lures) => lures.filter((_, n) => n !== at));
   }
 
   protected say(at: number, change: Partial<LureSaid>): void {
-    this.said.emit(this.lures().map((lure, n) => (n === at ? { ...lure, ...change } : lure)));
+    this.said.emit((lures) => lures.map((lure, n) => (n === at ? { ...lure, ...change } : lure)));
   }
 
   protected sayScent(at: number, key: string): void {

@@ -5,7 +5,7 @@ import type { TrapDocument, TrapWithDesignDto } from '@yewridge/contract/stores'
 import { startingPoint } from '@yewridge/core/bench';
 import { withValue } from '../../../shared/documents/value-at';
 import { measuredFields, readingRows } from './built-readings';
-import { labelCode } from './label-code';
+import { labelCode } from '../../../shared/print/label-code';
 import { TrapStore } from './trap-store';
 import { todayIn, trapLines } from './trap-words';
 

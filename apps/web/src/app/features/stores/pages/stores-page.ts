@@ -21,7 +21,7 @@ import { Icon } from '../../../shared/icons/icon';
 import { KeyMap } from '../../../shared/keys/key-map';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { benchLink, labelsLink, shelfLink } from '../../../shared/routes/paths';
+import { benchLink, boardsLink, labelsLink, shelfLink } from '../../../shared/routes/paths';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { WorkspaceStore } from '../../../shared/workspace/workspace-store';
 import { countWords } from '../data/built-readings';
@@ -43,6 +43,7 @@ export class StoresPage {
   readonly by = input<string>();
   protected readonly bench = benchLink();
   protected readonly labels = labelsLink();
+  protected readonly boards = boardsLink();
   protected readonly shelf = shelfLink();
   readonly #api = inject(TrapsApi);
   readonly #router = inject(Router);

@@ -13,7 +13,7 @@ import { FigureTable } from '../../../shared/layout/figure-table';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { TRAP_CONDITIONS, TRAP_LIMITS, type TrapDocument } from '@yewridge/contract/stores';
-import type { ApiFailure } from '../../../shared/http/api-failure';
+import { type ApiFailure, whyNot } from '../../../shared/http/api-failure';
 import { withValue } from '../../../shared/documents/value-at';
 import { Icon } from '../../../shared/icons/icon';
 import { KeptTexts } from '../../../shared/kept/kept-texts';
@@ -126,7 +126,7 @@ export class TrapPage {
       case 'conflict':
         return 'not saved: changed elsewhere';
       default:
-        return `not saved: ${saving.failure.fields[0]?.message ?? saving.failure.message}`;
+        return `not saved: ${whyNot(saving.failure)}`;
     }
   });
   /** What the other window made of it, where two changed it. */

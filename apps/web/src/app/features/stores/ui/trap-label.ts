@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { TrapDto } from '@yewridge/contract/stores';
-import { labelCode } from '../data/label-code';
+import { labelCode } from '../../../shared/print/label-code';
 
 /** What is printed and stuck on a trap: its number, the code of its page, whose it is. */
 @Component({

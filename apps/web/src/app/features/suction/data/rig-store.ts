@@ -7,7 +7,7 @@ import { catchError, concatMap, map, type Observable, of, startWith, switchMap, 
 import type { SaveState } from '../../../shared/documents/document-session';
 import { DocumentStore } from '../../../shared/documents/document-store';
 import { Held } from '../../../shared/streams/held';
-import { countedJobs } from './own-jobs';
+import { countedJobs } from '../../../shared/calls/own-jobs';
 import type { LongRunKind, LongRuns } from './long-run';
 import { RigsApi } from './rigs-api';
 import { WorkerDesk } from './worker-desk';

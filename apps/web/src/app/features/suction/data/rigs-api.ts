@@ -1,5 +1,4 @@
-import { HttpClient } from '@angular/common/http';
-import { inject, Injectable } from '@angular/core';
+import { Injectable } from '@angular/core';
 import type {
   BatteryReadingDto,
   FreezeReason,
@@ -7,18 +6,13 @@ import type {
   ManometerReadingDto,
   RigVersionDto,
 } from '@yewridge/contract/suction';
-import type { Rig } from '@yewridge/core/suction';
 import type { Observable } from 'rxjs';
-import { KeptApi } from '../../../shared/documents/kept-api';
+import { KeptRigs } from '../../../shared/documents/kept-rigs';
 import { failuresInWords } from '../../../shared/http/api-failure';
 import { serverReadings } from '../../../shared/streams/server-events';
 
 @Injectable({ providedIn: 'root' })
-export class RigsApi extends KeptApi<Rig> {
-  constructor() {
-    super(inject(HttpClient), 'rigs');
-  }
-
+export class RigsApi extends KeptRigs {
   versions(id: string): Observable<readonly RigVersionDto[]> {
     return this.http.get<readonly RigVersionDto[]>(`${this.address}/${id}/versions`).pipe(failuresInWords());
   }

@@ -23,7 +23,7 @@ import { ElementSizeDirective } from '../../../shared/layout/element-size';
 import { focusAfterMenu } from '../../../shared/layout/menu-focus';
 import { PageHeader } from '../../../shared/layout/page-header';
 import { Failed, Waiting } from '../../../shared/layout/states';
-import { compareRigsLink, rigLinks, suctionLink } from '../../../shared/routes/paths';
+import { batchLink, compareRigsLink, NEW_BATCH, rigLinks, suctionLink } from '../../../shared/routes/paths';
 import { percentText } from '../../../shared/units/format';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import type { PartId } from '../data/rig-parts';
@@ -84,6 +84,7 @@ export class RigPage {
   protected readonly suction = suctionLink();
   protected readonly compareLink = compareRigsLink();
   protected readonly links = computed(() => rigLinks(this.id()));
+  protected readonly fresh = batchLink(NEW_BATCH);
   protected readonly focusAfterMenu = focusAfterMenu;
   protected readonly layoutNames = LAYOUT_NAMES;
   protected readonly layoutSays = LAYOUT_SAYS;

@@ -35,7 +35,7 @@ function sheet(change: Partial<SeasonSheetDto> = {}): SeasonSheetDto {
     },
     prior: { lat: 47.4, elevationM: 526, centreDay: 165, sdDays: 25 },
     years,
-    scouts: { looks: 40, arrivals: 5, tuned: true, table: [{ perMin: 0, rule: 0.01, own: 0.0006 }] },
+    scouts: { looks: 40, arrivals: 5, earned: true, tuned: true, table: [{ perMin: 0, rule: 0.01, own: 0.0006 }] },
     lures: {
       from: '2026-04-09',
       to: '2026-07-18',
@@ -111,7 +111,7 @@ describe('the season in full', () => {
   it('calls a small chance small, never none, and says what tunes it', () => {
     expect(scoutRows(sheet())).toEqual([{ count: '0', rule: '1 %', own: 'under 1 %' }]);
     expect(scoutWords(sheet())).toContain('40 looks in your log, 5 followed by a swarm');
-    const untuned = sheet({ scouts: { looks: 4, arrivals: 1, tuned: false, table: [] } });
+    const untuned = sheet({ scouts: { looks: 4, arrivals: 1, earned: false, tuned: false, table: [] } });
     expect(scoutWords(untuned)).toContain('from three swarms on');
   });
 

@@ -3,7 +3,7 @@ import { type SeasonMark, SHADES } from '@yewridge/core/season';
 import type { UnitSystem } from '@yewridge/core/shared/units';
 import type { Working } from '../../../shared/layout/working-panel';
 import { CARRIER_NAMES, dayLong, monthDay, SHADE_NAMES } from '../../../shared/season/season-words';
-import { decimalText, figureText, percentText } from '../../../shared/units/format';
+import { chanceText, decimalText, figureText, percentText } from '../../../shared/units/format';
 
 export interface DateRow {
   readonly name: string;
@@ -82,20 +82,18 @@ export interface ScoutRow {
   readonly own: string;
 }
 
-/** A chance as whole percent; one that is there is never called none. */
-const chanceText = (share: number): string => (share < 0.005 ? 'under 1 %' : percentText(share));
-
 export function scoutRows({ scouts }: SeasonSheetDto): readonly ScoutRow[] {
   return scouts.table.map(({ perMin, rule, own }) => ({
     count: String(perMin),
     rule: chanceText(rule),
-    own: scouts.tuned ? chanceText(own) : '',
+    own: scouts.earned ? chanceText(own) : '',
   }));
 }
 
 export function scoutWords({ scouts }: SeasonSheetDto): string {
-  const { looks, arrivals, tuned } = scouts;
+  const { looks, arrivals, earned, tuned } = scouts;
   const log = `${looks} ${looks === 1 ? 'look' : 'looks'} in your log, ${arrivals} followed by a swarm`;
+  if (earned && !tuned) return `Rule of thumb, as you chose: ${log}.`;
   return tuned
     ? `Rule of thumb, tuned to your log as it grows: ${log}.`
     : `Rule of thumb: ${log}; from three swarms on it is tuned to them.`;

@@ -1,6 +1,6 @@
 import type { CallDayDto } from '@yewridge/contract/callouts';
 import type { CatchPlanDto } from '@yewridge/contract/catches';
-import type { HangingDto } from '@yewridge/contract/rounds';
+import type { HangingDto, TrialDueDto } from '@yewridge/contract/rounds';
 import type { TodayDto } from '@yewridge/contract/today';
 import { isWaiting, LADDER_M, type StepCode, type TrackStep } from '@yewridge/core/catches';
 import { addDays, daysBetween, flightFitness, type IsoDate } from '@yewridge/core/season';
@@ -10,6 +10,7 @@ import {
   callLinks,
   catchLink,
   hangLink,
+  nextLink,
   roundsLink,
   seasonClockLink,
   seasonLink,
@@ -25,6 +26,7 @@ import {
   STATE_NAMES,
 } from '../../../shared/calls/call-words';
 import { dueLine, lureWords } from '../../../shared/season/due-words';
+import { trialDueLine } from '../../../shared/season/trial-due-words';
 import { dayShort } from '../../../shared/season/season-words';
 import { plainReason, reasonWords, stepName } from '../../../shared/season/step-words';
 import { figureText, temperatureText } from '../../../shared/units/format';
@@ -180,6 +182,54 @@ function visitLine(trap: HangingDto, today: IsoDate, system: UnitSystem): TodayL
   };
 }
 
+/** What a trial asks for: its traps to hang, or the other of a pair to look at on the same day. */
+function trialLine(due: TrialDueDto, today: IsoDate): TodayLine {
+  const [first] = due.traps;
+  const line = trialDueLine(due, today);
+  return {
+    ...NOTHING_ELSE,
+    id: `trial-${due.trialId}-${due.block}`,
+    when: line.when,
+    mark: due.kind === 'hang' ? 'hook' : 'visit',
+    what: line.what,
+    where: line.where,
+    why: line.why,
+    action: due.kind === 'hang' ? 'Hang it' : 'Log a visit',
+    link: due.kind === 'hang' ? hangLink() : visitLink(first?.stayId ?? ''),
+    query: due.kind === 'hang' ? line.query : {},
+    rank: 2,
+    at: due.on,
+  };
+}
+
+/** Sites of the plan that was kept where nothing hangs yet: one line for all. */
+function hangLine({ hangBy, sites }: NonNullable<TodayDto['toHang']>, today: IsoDate): TodayLine {
+  const names = sites.map(({ site }) => site);
+  const waits = sites.filter(({ allowed }) => !allowed).length;
+  const count = sites.length === 1 ? 'a trap' : `${sites.length} traps`;
+  const one = sites.length === 1 && waits === 0 ? sites[0] : undefined;
+  return {
+    ...NOTHING_ELSE,
+    id: 'to-hang',
+    when: hangBy < today ? 'Late' : dayShort(hangBy),
+    whenSub: hangBy < today ? `since ${dayShort(hangBy)}` : 'at the latest',
+    mark: 'hook',
+    what: `Hang ${count} of your plan`,
+    where: names.length > MOST_NAMES ? `${names.slice(0, MOST_NAMES).join(', ')} …` : names.join(', '),
+    why: waits === 0 ? 'Every owner has said yes.' : `${waits} of them ${waits === 1 ? 'waits' : 'wait'} for a yes.`,
+    action: one ? 'Hang it' : 'Open the plan',
+    link: one ? hangLink() : nextLink(),
+    query: one ? { site: one.siteId } : {},
+    rank: 2,
+    at: hangBy,
+  };
+}
+
+function trialGroup({ kind, on }: TrialDueDto, today: IsoDate): GroupName | null {
+  if (kind === 'look' || on <= today) return 'Now';
+  return daysBetween(today, on) <= 7 ? 'This week' : 'Watch';
+}
+
 function visitGroup({ beesIn, due }: HangingDto, today: IsoDate): GroupName | null {
   if (beesIn) return 'Now';
   if (due.dueBy === null || due.urgency <= 0) return null;
@@ -275,7 +325,7 @@ function inOrder(group: GroupName, lines: readonly TodayLine[]): readonly TodayL
 }
 
 export function todayGroups(day: TodayDto, system: UnitSystem): readonly TodayGroup[] {
-  const { now, today, traps, plans, calls } = day;
+  const { now, today, traps, plans, calls, trials, toHang } = day;
   const found = new Map<GroupName, TodayLine[]>([
     ['Now', []],
     ['Tonight', []],
@@ -305,6 +355,8 @@ export function todayGroups(day: TodayDto, system: UnitSystem): readonly TodayGr
     // Where a plan leads, it leads alone.
     if (!planned.has(trap.deploymentId)) add(visitGroup(trap, today), visitLine(trap, today, system));
   }
+  if (toHang) add('Now', hangLine(toHang, today));
+  for (const due of trials) add(trialGroup(due, today), trialLine(due, today));
   for (const line of watchLines(day)) add('Watch', line);
   const subs: Readonly<Record<GroupName, string>> = {
     Now: lightWords(day),

@@ -271,3 +271,52 @@ describe('call-outs among the lines of a day', () => {
     ).toEqual([['This week', 'Join bees and comb']]);
   });
 });
+
+describe('what a plan and a trial ask for among the lines of a day', () => {
+  const line = (change: Parameters<typeof day>[0], id: string) =>
+    todayGroups(day(change), 'metric')
+      .flatMap(({ name, lines }) => lines.map((one) => ({ group: name, ...one })))
+      .find((one) => one.id.startsWith(id));
+  const sites = (count: number, allowed: boolean) =>
+    Array.from({ length: count }, (_, n) => ({ siteId: `s${n}`, site: `Site ${n}`, allowed }));
+
+  it('is one line for all sites where nothing hangs yet, which says how many wait for a yes', () => {
+    const found = line({ toHang: { hangBy: '2026-05-10', sites: sites(7, false) } }, 'to-hang');
+    expect(found).toEqual(
+      jasmine.objectContaining({
+        group: 'Now',
+        when: 'Late',
+        whenSub: 'since Sun 10 May',
+        what: 'Hang 7 traps of your plan',
+        where: 'Site 0, Site 1, Site 2, Site 3, Site 4 …',
+        why: '7 of them wait for a yes.',
+        action: 'Open the plan',
+      }),
+    );
+  });
+
+  it('leads to the form of hanging where one is left and its owner has said yes', () => {
+    const found = line({ toHang: { hangBy: '2026-05-20', sites: sites(1, true) } }, 'to-hang');
+    expect(found).toEqual(
+      jasmine.objectContaining({
+        when: 'Wed 20 May',
+        action: 'Hang it',
+        query: { site: 's0' },
+        what: 'Hang a trap of your plan',
+      }),
+    );
+    const asks = line({ toHang: { hangBy: '2026-05-20', sites: sites(1, false) } }, 'to-hang');
+    expect(asks).toEqual(jasmine.objectContaining({ action: 'Open the plan', why: '1 of them waits for a yes.' }));
+  });
+
+  it('is a pair of a trial now once its trial has begun, this week or to watch before', () => {
+    const trap = { trapId: 't1', number: 'V-01', way: 'comb', siteId: 'a', site: 'Old weir', stayId: null };
+    const due = { trialId: 'k', trial: 'Comb', block: 1, kind: 'hang' as const, traps: [trap], partner: null };
+    const groupOn = (on: string) => line({ trials: [{ ...due, on }] }, 'trial-')?.group;
+    expect(['2026-05-14', '2026-05-21', '2026-05-22'].map(groupOn)).toEqual(['Now', 'This week', 'Watch']);
+    const look = { ...due, kind: 'look' as const, on: '2026-05-14', traps: [{ ...trap, stayId: 'd1' }] };
+    expect(line({ trials: [look] }, 'trial-')).toEqual(
+      jasmine.objectContaining({ group: 'Now', mark: 'visit', action: 'Log a visit' }),
+    );
+  });
+});

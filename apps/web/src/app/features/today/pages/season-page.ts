@@ -73,7 +73,7 @@ export class SeasonPage {
   protected readonly scoutColumns = computed(() => [
     { id: 'count', name: 'scouts a minute', figure: true },
     { id: 'rule', name: 'rule of thumb', figure: true },
-    ...(this.view.data()?.scouts.tuned ? [{ id: 'own', name: 'your log', figure: true }] : []),
+    ...(this.view.data()?.scouts.earned ? [{ id: 'own', name: 'your log', figure: true }] : []),
   ]);
   protected readonly carrierColumns = [
     { id: 'name', name: 'carrier' },

@@ -9,6 +9,7 @@ import { roundsLink, seasonClockLink } from '../../../shared/routes/paths';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { viewOf } from '../../../shared/season/view-store';
 import { ThemeChoice } from '../../../shared/theme/theme-choice';
+import { SessionStore } from '../../../shared/session/session-store';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import { firstAnswer, isFirstSeason } from '../data/first-season';
 import { basisWords, phaseWords } from '../data/season-words';
@@ -50,6 +51,7 @@ const isNear = ({ name }: TodayGroup): boolean => name === 'Now' || name === 'To
 export class TodayPage {
   readonly #api = inject(TodayApi);
   readonly #theme = inject(ThemeChoice);
+  protected readonly keeps = inject(SessionStore).keeps;
   protected readonly clock = inject(TodayClock);
   protected readonly system = inject(UnitChoice).system;
   protected readonly links = { rounds: roundsLink(), season: seasonClockLink() };

@@ -79,6 +79,8 @@ export const day = (change: Partial<TodayDto> = {}): TodayDto => {
     first: { design: true, trap: true, site: true, stay: true, look: true, caught: true },
     plans: [],
     calls: [],
+    trials: [],
+    toHang: null,
     ...change,
   };
 };

@@ -4,6 +4,7 @@ import type { NewCalendarKeyDto } from '@yewridge/contract/devices';
 import { EMPTY, exhaustMap, Subject } from 'rxjs';
 import { catchError } from 'rxjs/operators';
 import type { ApiFailure } from '../../../shared/http/api-failure';
+import { SessionStore } from '../../../shared/session/session-store';
 import { dayLong } from '../../../shared/season/season-words';
 import { viewOf } from '../../../shared/season/view-store';
 import { CALENDAR, TodayApi } from '../data/today-api';
@@ -14,9 +15,9 @@ import { StepNotices } from '../data/step-notices';
   selector: 'yw-calendar-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Steps in your calendar</h2>
+    <h2>{{ keeps() ? 'Steps in your calendar' : 'Your rounds in your calendar' }}</h2>
     <p class="acts">
-      <a class="button" download [href]="file">Steps as a calendar</a>
+      <a class="button" download [href]="file">{{ keeps() ? 'Steps as a calendar' : 'Your rounds as a calendar' }}</a>
       @switch (notices.state()) {
         @case ('off') {
           <button type="button" class="quiet" (click)="notices.allow()">Tell me here when a step is due</button>
@@ -45,13 +46,14 @@ import { StepNotices } from '../data/step-notices';
     </ul>
     @if (made(); as one) {
       <p>
-        Give this address to your calendar program. Whoever knows it reads the steps; it is shown here once.
+        Give this address to your calendar program. Whoever knows it reads {{ keeps() ? 'the steps' : 'your rounds' }};
+        it is shown here once.
         <code>{{ origin }}{{ one.path }}</code>
         <button type="button" class="button" (click)="made.set(null)">I have noted it</button>
       </p>
     } @else {
       <form (submit)="$event.preventDefault(); make$.next(name.value); name.value = ''">
-        <input #name maxlength="80" placeholder="my calendar" aria-label="Name of a calendar that may read the steps" />
+        <input #name maxlength="80" placeholder="my calendar" aria-label="Name of the calendar" />
         <button type="submit" class="button">Make an address</button>
       </form>
       @if (problem(); as problem) {
@@ -134,6 +136,8 @@ import { StepNotices } from '../data/step-notices';
 export class CalendarPanel {
   readonly #api = inject(TodayApi);
   protected readonly notices = inject(StepNotices);
+  /** A helper's calendar holds the rounds that were given to them, and no step. */
+  protected readonly keeps = inject(SessionStore).keeps;
   protected readonly file = CALENDAR;
   protected readonly origin = location.origin;
   protected readonly view = viewOf(() => this.#api.calendars(), { of: [] });

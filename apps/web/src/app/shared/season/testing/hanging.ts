@@ -42,4 +42,6 @@ export const dueList = (...traps: readonly HangingDto[]): DueListDto => ({
   free: [],
   scouts: { looks: 0, arrivals: 0, tuned: false },
   season: null,
+  trials: [],
+  toHang: null,
 });
