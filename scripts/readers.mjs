@@ -11,6 +11,7 @@ const READERS = [
     pkg: 'python3-icalendar',
   },
   { what: 'ezdxf for Python', command: '/usr/bin/python3', args: ['-c', 'import ezdxf'], pkg: 'python3-ezdxf' },
+  { what: 'GPSBabel', command: 'gpsbabel', args: ['-V'], pkg: 'gpsbabel' },
 ];
 
 const runs = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;

@@ -39,31 +39,39 @@ const told = (text) =>
     .filter((line) => FAILURE.test(line))
     .slice(0, MOST_LINES);
 
-const steps = [
+/** What comes before all else; then two lanes beside each other, for two cores; then the browser, two flows at a time. */
+const FIRST = [
   ['lines of code, and of tests', 'node scripts/lines.mjs 25'],
   ['build core and contract', 'npm run build:core'],
-  ['lint', 'npm run lint'],
-  ['forbidden imports', 'node scripts/check-boundaries.mjs', PLAIN],
-  ['types: core', 'npm run typecheck -w @yewridge/core'],
-  ['types: contract', 'npm run typecheck -w @yewridge/contract'],
-  ['types: server', 'npm run typecheck -w @yewridge/server'],
-  ['types: web', 'npm run typecheck -w @yewridge/web'],
-  ['types: e2e', 'npx tsc -p e2e/tsconfig.json'],
-  ['core', 'npm test -w @yewridge/core', JASMINE],
-  ['server', 'npm test -w @yewridge/server', JASMINE],
-  ['web', 'npm test -w @yewridge/web', KARMA],
-  ['build server', 'npm run build:server'],
-  ['build web', 'npm run build:web'],
-  ['browser', 'npx playwright test -c e2e/playwright.config.ts', PLAYWRIGHT],
 ];
+const LANES = [
+  [
+    ['lint', 'npm run lint'],
+    ['forbidden imports', 'node scripts/check-boundaries.mjs', PLAIN],
+    ['types: core', 'npm run typecheck -w @yewridge/core'],
+    ['types: contract', 'npm run typecheck -w @yewridge/contract'],
+    ['types: e2e', 'npx tsc -p e2e/tsconfig.json'],
+  ],
+  [
+    ['types: server', 'npm run typecheck -w @yewridge/server'],
+    ['types: web', 'npm run typecheck -w @yewridge/web'],
+    ['core', 'npm test -w @yewridge/core', JASMINE],
+    ['server', 'npm test -w @yewridge/server', JASMINE],
+    ['web', 'npm test -w @yewridge/web', KARMA],
+    ['build server', 'npm run build:server'],
+    ['build web', 'npm run build:web'],
+  ],
+];
+const LAST = [['browser', 'npx playwright test -c e2e/playwright.config.ts', PLAYWRIGHT]];
 
-function run(command) {
+/** Two lanes would print into each other: what runs beside others is printed when it is over. */
+function run(command, alone) {
   return new Promise((resolve) => {
     const child = spawn(command, { shell: true, stdio: ['ignore', 'pipe', 'pipe'] });
     let text = '';
     const keep = (stream) => (chunk) => {
       text += chunk;
-      stream.write(chunk);
+      if (alone) stream.write(chunk);
     };
     child.stdout.on('data', keep(process.stdout));
     child.stderr.on('data', keep(process.stderr));
@@ -75,9 +83,13 @@ let passed = 0;
 let failed = 0;
 const broken = [];
 const failures = [];
-for (const [name, command, counts] of steps) {
-  console.log(`\n== ${name}`);
-  const { status, text } = await run(command);
+
+async function take([name, command, counts], alone) {
+  if (alone) console.log(`\n== ${name}`);
+  const begun = performance.now();
+  const { status, text } = await run(command, alone);
+  if (!alone) console.log(`\n== ${name}\n${text}`);
+  console.log(`(${name}: ${Math.round((performance.now() - begun) / 1000)} s)`);
   // eslint-disable-next-line no-control-regex -- runners colour their counts
   const plain = text.replace(/\u001b\[[0-9;]*[A-Za-z]/g, '');
   const counted = counts?.(plain);
@@ -91,6 +103,13 @@ for (const [name, command, counts] of steps) {
     if (!counted?.failed) failed += 1;
   }
 }
+async function lane(steps, alone) {
+  for (const step of steps) await take(step, alone);
+}
+
+await lane(FIRST, true);
+await Promise.all(LANES.map((steps) => lane(steps, false)));
+await lane(LAST, true);
 for (const line of failures) console.log(line);
 console.log(broken.length === 0 ? '\nAll steps went through.' : `\nNot well: ${broken.join(', ')}.`);
 console.log(`${passed} passed, ${failed} failed`);

@@ -19,7 +19,6 @@ test.describe('Bench and Suction without a signal', () => {
   });
 
   test('open and compute; what is tried stays on the phone, through a closed page, and is kept when the signal is back', async () => {
-    test.setTimeout(240_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-bench-away-'));
     await startServer(folder, { demo: true });
     const design = (): Readonly<Record<string, unknown>> | undefined =>

@@ -13,7 +13,6 @@ test('from an empty workspace, and with a rig by keys alone: a wall, suction by 
   page,
   suction,
 }) => {
-  test.setTimeout(240_000);
   const folder = mkdtempSync(join(tmpdir(), 'yewridge-empty-'));
   await startServer(folder);
   const keys = new Keys(page);

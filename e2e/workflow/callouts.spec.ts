@@ -255,7 +255,6 @@ test.describe('call-outs on a telephone', () => {
   test('a hanging swarm is taken in under a minute of tapping; its caged queen comes out by her date', async ({
     page,
   }) => {
-    test.setTimeout(180_000);
     await calls.log('A cluster hangs', 'Ferry meadow, willow');
     await calls.answer(SWARM);
     let taps = 0;
@@ -354,7 +353,6 @@ test.describe('call-outs on a telephone', () => {
   });
 
   test('two telephones that close one job: the second is told, and loses nothing', async ({ page, browser, allow }) => {
-    test.setTimeout(150_000);
     allow(/409/, /422/, /failed: .*changes/, /ERR_FAILED/);
     await calls.log('A cluster hangs', 'Cider press, pear');
     await calls.answer(SWARM);

@@ -211,7 +211,6 @@ test.describe('Evidence', () => {
   });
 
   test('a trial is set up, walked a season on the demo clock, and opened at its end', async ({ page }) => {
-    test.setTimeout(240_000);
     const folder = await demo();
     await page.goto(at('/evidence/trials'));
     await page

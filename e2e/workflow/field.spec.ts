@@ -26,7 +26,7 @@ test.describe('in the field, without a signal', () => {
   });
 
   test('looks, a hanging and a catch outlive a closed telephone and a killed server, and arrive once and in order', async () => {
-    test.setTimeout(300_000);
+    test.setTimeout(420_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-field-'));
     const server = await startServer(folder, { demo: true });
     const before = rowsIn(folder, 'visits').length;
@@ -79,8 +79,8 @@ test.describe('in the field, without a signal', () => {
     await page.goto(at('/rounds?view=list'));
     await expect(away(page)).toHaveText(/5 things wait to be sent/);
     await phone.signal(true);
-    await expect(away(page)).toHaveText('', { timeout: 30_000 });
-    await expect.poll(() => rowsIn(folder, 'visits').length, { timeout: 30_000 }).toBe(before + 4);
+    await expect(away(page)).toHaveText('', { timeout: 60_000 });
+    await expect.poll(() => rowsIn(folder, 'visits').length, { timeout: 60_000 }).toBe(before + 4);
     const acts = rowsIn(folder, 'act', 'rowid')
       .slice(-5)
       .map(({ says }) => String(says));
@@ -97,7 +97,7 @@ test.describe('in the field, without a signal', () => {
   });
 
   test('two telephones that put one count right, each without a signal: both values are shown, and the keeper picks', async () => {
-    test.setTimeout(300_000);
+    test.setTimeout(420_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-two-phones-'));
     const server = await startServer(folder, { demo: true });
     const stay = at('/rounds/stays/stay-v-07-2026-04-03');
@@ -119,10 +119,10 @@ test.describe('in the field, without a signal', () => {
     await recount(first, 'none');
     await recount(second, 'a few');
     await phones[0].signal(true);
-    await expect(done(first, /, kept\./)).toBeVisible({ timeout: 30_000 });
+    await expect(done(first, /, kept\./)).toBeVisible({ timeout: 60_000 });
     await phones[1].signal(true);
     const both = second.getByRole('alert').filter({ hasText: 'Two values' });
-    await expect(both).toBeVisible({ timeout: 30_000 });
+    await expect(both).toBeVisible({ timeout: 60_000 });
     await expect(both.getByRole('row', { name: /scouts a minute/ })).toHaveText(/scouts a minute\s*\d+\s*0/);
     // Neither is lost to a closed telephone.
     await phones[1].putAway();
@@ -140,7 +140,7 @@ test.describe('in the field, without a signal', () => {
   });
 
   test('a photo waits with its look, is shown meanwhile, and goes before the act that shows it', async () => {
-    test.setTimeout(300_000);
+    test.setTimeout(420_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-photo-'));
     let server = await startServer(folder, { demo: true });
     const before = rowsIn(folder, 'picture').length;
@@ -170,14 +170,14 @@ test.describe('in the field, without a signal', () => {
     await expect(page.locator('yw-away-line')).toHaveText(/1 thing waits/);
     server = await startServer(folder, { demo: true });
     await phone.signal(true);
-    await expect.poll(() => rowsIn(folder, 'picture').length, { timeout: 30_000 }).toBe(before + 1);
+    await expect.poll(() => rowsIn(folder, 'picture').length, { timeout: 60_000 }).toBe(before + 1);
     await expect.poll(() => rowsIn(folder, 'photos').at(-1)?.['id']).toBe(rowsIn(folder, 'picture').at(-1)?.['id']);
     await phone.putAway();
     await stopServer(server, 'SIGTERM');
   });
 
   test('a newer app lies ready while acts wait: it is opened, and they are sent once', async () => {
-    test.setTimeout(300_000);
+    test.setTimeout(420_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-newer-'));
     const server = await startServer(folder, { demo: true });
     const door = new Door();
@@ -200,7 +200,7 @@ test.describe('in the field, without a signal', () => {
     await expect(away(page)).toHaveText(/1 thing waits to be sent/);
     await expect(page.getByText('A newer Yewridge lies ready.')).toHaveCount(0);
     door.shut = false;
-    await expect.poll(() => rowsIn(folder, 'visits').length, { timeout: 30_000 }).toBe(before + 1);
+    await expect.poll(() => rowsIn(folder, 'visits').length, { timeout: 60_000 }).toBe(before + 1);
     await expect(away(page)).toHaveText('');
     expect(rowsIn(folder, 'act', 'rowid').filter(({ says }) => String(says).startsWith('V-07: 6 to 15'))).toHaveLength(
       1,
@@ -211,7 +211,7 @@ test.describe('in the field, without a signal', () => {
   });
 
   test('two windows of one device follow each other, whichever of them holds the line', async () => {
-    test.setTimeout(300_000);
+    test.setTimeout(420_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-windows-'));
     const server = await startServer(folder, { demo: true });
     const phone = new Phone();

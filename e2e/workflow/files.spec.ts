@@ -159,7 +159,6 @@ test.describe('files in trouble', () => {
   };
 
   test(`killed ${KILLS} times in the middle of a file, the server has none of it, and then all of it`, async () => {
-    test.setTimeout(240_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-half-'));
     let server = await startServer(folder);
     await send('t', 'id,name,volume_m3,entrance_m2\nt1,V-01,0.04,0.0012\n', '?table=traps');

@@ -30,7 +30,6 @@ test.describe('next season', () => {
   test('sixteen of some two hundred places are chosen, one pinned and one barred; the plan is kept, and letters ask for it', async ({
     page,
   }) => {
-    test.setTimeout(180_000);
     const sitesBefore = 21;
     await page.goto(`${TROUBLE_URL}/ground`);
     await page.getByRole('link', { name: 'Next season' }).click();
@@ -121,7 +120,6 @@ test.describe('next season', () => {
   });
 
   test('a place is thought of by a touch on the map, dragged with its figure, and forgotten', async ({ page }) => {
-    test.setTimeout(120_000);
     await page.goto(`${TROUBLE_URL}/ground/next`);
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^16 of 21 sites/);
     const map = page.getByRole('region', { name: 'Map of the sites' });

@@ -96,7 +96,6 @@ test.describe('passkeys', () => {
     page,
     allow,
   }) => {
-    test.setTimeout(180_000);
     allow(...ASKED_TOO_EARLY);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-passkeys-'));
     await startServer(folder, { env: { ...LISTENS, YEWRIDGE_NAMES: 'orchard.test' } });

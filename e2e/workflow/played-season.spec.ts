@@ -85,7 +85,6 @@ test.describe('a season is played', () => {
   test('the clock goes on until a swarm moves in; its track leads to a settled colony and a trap hung again', async ({
     page,
   }) => {
-    test.setTimeout(240_000);
     await startServer(mkdtempSync(join(tmpdir(), 'yewridge-played-')), { demo: true });
     await page.goto(TROUBLE_URL);
     await expect(page.getByRole('group', { name: 'Demo clock' })).toContainText('Thu, 14 May 2026, 18:20');
@@ -223,7 +222,6 @@ test.describe('a season is played', () => {
     page,
     allow,
   }) => {
-    test.setTimeout(120_000);
     // The list may just be fetched anew, as the device has taken its rows along.
     allow(...SERVER_GONE, /Failed to load resource/, /ERR_/, /^failed: .*\/(devices|readings)/, /EventSource/);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-stream-'));
@@ -260,7 +258,7 @@ test.describe('a season is played', () => {
     await expect(page.getByText('The connection to the server is lost')).toBeVisible();
     server = await startServer(folder, { demo: true });
     for (let n = 0; n < 5; n++) await send();
-    await expect(line).toContainText('9.0 kg', { timeout: 20_000 });
+    await expect(line).toContainText('9.0 kg', { timeout: 40_000 });
     // Counted on the screen as they came: none lost, none twice; and so it is kept.
     await expect(line).toContainText('10 readings');
     await expect(page.getByText('The connection to the server is lost')).toBeHidden();

@@ -80,7 +80,6 @@ test.describe('within reach of everybody', () => {
     test('a first season is begun: a box is chosen and built, a site said, the trap hung and looked at', async ({
       page,
     }) => {
-      test.setTimeout(120_000);
       await page.goto(`${TROUBLE_URL}/today`);
       const heading = page.getByRole('heading', { level: 1 });
       await expect(heading).toHaveText('Your first season starts with a box');

@@ -86,7 +86,7 @@ test.describe('the season’s record in trouble', () => {
   });
 
   test(`killed ${MEMBER_ROUNDS} times while members sign in, join and log: what was acknowledged opens and is there, once`, async () => {
-    test.setTimeout(300_000);
+    test.setTimeout(420_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-killed-members-'));
     let server = await startServer(folder);
     const owner = cookieOf(await asked('PUT', 'access', OWNER));

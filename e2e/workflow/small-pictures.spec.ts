@@ -30,7 +30,6 @@ test.describe('pictures that go along', () => {
   });
 
   test('one that was taken at home is on the telephone, small, where there is no signal', async ({ page }) => {
-    test.setTimeout(240_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-small-'));
     await startServer(folder, { demo: true });
     const before = rowsIn(folder, 'picture').length;
@@ -49,7 +48,7 @@ test.describe('pictures that go along', () => {
     await expect.poll(() => rowsIn(folder, 'picture').length).toBe(before + 1);
 
     // The telephone is told, fetches it, and keeps it small.
-    await expect.poll(() => there.evaluate(smallOnes), { timeout: 30_000 }).not.toEqual([]);
+    await expect.poll(() => there.evaluate(smallOnes), { timeout: 60_000 }).not.toEqual([]);
     expect(Math.max(...(await there.evaluate(smallOnes)))).toBeLessThan(120_000);
     // What the browser keeps besides is not what is tried here.
     await (await there.context().newCDPSession(there)).send('Network.clearBrowserCache');

@@ -214,8 +214,8 @@ test.describe('suction: a rig that is right before a bee goes through it', () =>
     const wanted = figure(await larger.innerText(), /diameter (\d+) mm/);
     await larger.click();
     await expect(suction.field('Hole diameter')).toHaveValue(String(wanted));
-    await expect(suction.readings()).not.toContainText('With the bleed wide open', { timeout: 30_000 });
-    await expect.poll(() => suction.says(), { timeout: 30_000 }).toMatch(/carries surely$|uncertain$/);
+    await expect(suction.readings()).not.toContainText('With the bleed wide open', { timeout: 60_000 });
+    await expect.poll(() => suction.says(), { timeout: 60_000 }).toMatch(/carries surely$|uncertain$/);
     await page.keyboard.press('Control+z');
     await expect(suction.field('Hole diameter')).toHaveValue('8');
   });

@@ -13,7 +13,6 @@ test.describe('where am I', () => {
   });
 
   test('beside the sites, without a signal: the visit to the trap one stands under, and the place is told to nobody', async () => {
-    test.setTimeout(240_000);
     const folder = mkdtempSync(join(tmpdir(), 'yewridge-where-'));
     await startServer(folder, { demo: true });
     const hung = rowsIn(folder, 'deployments').find((row) => row['taken_down_on'] === null);

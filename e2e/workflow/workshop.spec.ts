@@ -92,7 +92,6 @@ test.describe('the workshop, from an empty workspace', () => {
   test('three boxes of fence boards: planned, a piece moved by hand, cut, and the next plan begins with the offcut', async ({
     page,
   }) => {
-    test.setTimeout(240_000);
     await startServer(folder);
     await page.goto(`${TROUBLE_URL}/bench/new`);
     await page.getByRole('button', { name: 'Start from this: Three of fence board' }).click();
@@ -224,7 +223,6 @@ test.describe('the workshop, from an empty workspace', () => {
   test('papers: the check bar is 100 mm in the file itself, lines of the DXF are as long as the parts, a kerf too wide is refused', async ({
     page,
   }) => {
-    test.setTimeout(180_000);
     await startServer(folder);
     await page.goto(`${TROUBLE_URL}/bench/new`);
     await page.getByRole('button', { name: 'Start from this: Two five-frame nucs' }).click();
@@ -272,7 +270,6 @@ test.describe('the workshop, from an empty workspace', () => {
     page,
     allow,
   }) => {
-    test.setTimeout(180_000);
     allow(...SERVER_GONE);
     const first = await startServer(folder);
     await page.goto(`${TROUBLE_URL}/bench/new`);
