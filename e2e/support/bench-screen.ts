@@ -11,6 +11,8 @@ export class BenchScreen {
 
   async begin(shape: string): Promise<void> {
     await this.page.goto('/bench');
+    // The answer of the place grows a line when the designs are there: a finger in between would miss.
+    await expect(this.page.getByRole('heading', { level: 1 })).not.toHaveText('Designs');
     await this.page.getByRole('button', { name: 'New design' }).first().click();
     await this.page.getByRole('menuitem', { name: shape, exact: true }).click();
     await expect(this.drawing()).toBeVisible();

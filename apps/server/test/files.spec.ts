@@ -19,7 +19,7 @@ import {
   sitesToGpx,
 } from '../src/files/place-files.js';
 import { readTable, tableOf } from '../src/files/table-file.js';
-import { tasksToIcs } from '../src/today/calendar-file.js';
+import { tasksToIcs } from '@yewridge/core/season';
 import { backupOf } from './support.js';
 
 interface FileCase {

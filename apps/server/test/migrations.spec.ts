@@ -60,6 +60,9 @@ const LATER: readonly string[] = [
   'stances',
   'placings',
   'picks',
+  'rounds',
+  'stops',
+  'ways',
 ];
 /** Columns that came after it: what they said goes with them. */
 const LATER_COLUMNS: readonly string[] = ['species', 'wet', 'offcut', 'place', 'sold'];

@@ -9,7 +9,7 @@ import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { seedDemo } from '../src/demo/seed-demo.js';
 import { DemoClock } from '../src/shared/clock/demo-clock.js';
-import { tasksToIcs } from '../src/today/calendar-file.js';
+import { tasksToIcs } from '@yewridge/core/season';
 import { type Bench, errorIn, NOW, openBench, sample } from './support.js';
 
 type Fields = Readonly<Record<string, unknown>>;

@@ -70,6 +70,17 @@ const LEAST: Readonly<Record<TableName, Row>> = {
   stances: { season: 2027, stance: 'pinned', spotId: 'spots' },
   placings: { season: 2027, keptOn: '2026-05-14', traps: 16, apartM: 200, permission: 'noNo' },
   picks: { placingId: 'placings', siteId: 'sites' },
+  rounds: {
+    on: '2026-05-14',
+    leaveAt: '18:30',
+    fromName: 'Mill',
+    fromLat: 47.4,
+    fromLon: 13.2,
+    homeAgain: true,
+    people: 1,
+  },
+  stops: { roundId: 'rounds', deploymentId: 'deployments', state: 'dropped' },
+  ways: { fromSiteId: 'sites', start: 'Mill', durationS: 360 },
   deviations: { trialId: 'trials', on: '2026-04-12', what: 'peeked' },
 };
 
@@ -113,7 +124,9 @@ describe('who said it', () => {
       expect(needed.filter((field) => !(field in LEAST[table]))).toEqual([]);
       // A catch names the trap it was in, a photo what it is of, and a pin its place, by the rules between records.
       expect(beside).toEqual(
-        { catches: ['deploymentId'], photos: ['siteId'], stances: ['spotId'] }[table as string] ?? [],
+        { catches: ['deploymentId'], photos: ['siteId'], stances: ['spotId'], ways: ['fromSiteId', 'start'] }[
+          table as string
+        ] ?? [],
       );
     });
   }

@@ -31,6 +31,7 @@ import { ChangeFeed20261130213000 } from './migrations/20261130213000-change-fee
 import { Errands20261201040000 } from './migrations/20261201040000-errands.js';
 import { Evidence20261201090000 } from './migrations/20261201090000-evidence.js';
 import { Plans20261201140000 } from './migrations/20261201140000-plans.js';
+import { Rounds20261201190000 } from './migrations/20261201190000-rounds.js';
 import { CalendarOf20261201070000 } from './migrations/20261201070000-calendar-of.js';
 import { ActBy20261201020000 } from './migrations/20261201020000-act-by.js';
 import { CreateCallouts20261130090000 } from './migrations/20261130090000-create-callouts.js';
@@ -79,6 +80,7 @@ export const MIGRATIONS = [
   CalendarOf20261201070000,
   Evidence20261201090000,
   Plans20261201140000,
+  Rounds20261201190000,
 ];
 
 /** As a database that was written to names them. */

@@ -2,7 +2,7 @@ import { addDays } from '@yewridge/core/season';
 import type { Database } from '../db/database.js';
 import type { Who } from '../http/who.js';
 import type { SeasonLog } from '../shared/season-log/season-log.js';
-import type { CalendarDay } from './calendar-file.js';
+import type { CalendarDay } from '@yewridge/core/season';
 
 /** A calendar keeps a week of what was. */
 const DAYS_BACK = 7;

@@ -5,6 +5,7 @@ import { DOSE_UNITS, HEMISPHERES, LURE_CARRIERS, LURE_SCENTS, PERMISSIONS, SHADE
 import { CALLOUT_TABLES } from './callout-tables.js';
 import { EVIDENCE_TABLES } from './evidence-tables.js';
 import { PLACEMENT_TABLES } from './placement-tables.js';
+import { ROUND_TABLES } from './round-tables.js';
 import {
   type Column,
   type ColumnValue,
@@ -242,6 +243,7 @@ export const RECORD_TABLES = {
   ...CALLOUT_TABLES,
   ...EVIDENCE_TABLES,
   ...PLACEMENT_TABLES,
+  ...ROUND_TABLES,
 } as const satisfies Record<string, Readonly<Record<string, Column>>>;
 
 export type TableName = keyof typeof RECORD_TABLES;

@@ -141,3 +141,14 @@ export {
 export { type LurePlan, type SeasonSheet, seasonSheet, type SheetRows } from './season-sheet.js';
 export { type SeasonSummary, seasonSummary, type Summary, type SummaryRows } from './summary.js';
 export { type EvidenceRecords, evidenceRecords, type EvidenceSources, type OutsideStay } from './evidence-records.js';
+export { OWN_STOPS, type StopMinutes, stopMinutes, type TimedLook, USUAL_STOP_S } from './round-minutes.js';
+export {
+  type LeftOut,
+  type RoundCandidate,
+  roundChoices,
+  type RoundChoices,
+  type RoundRows,
+  roundSun,
+  type RoundWork,
+  worthOn,
+} from './round-stops.js';

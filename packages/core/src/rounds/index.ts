@@ -13,3 +13,15 @@ export { travelMatrix, type TravelMatrix, USUAL_TRAVEL } from './travel.js';
 export { heldKarp, type Tour } from './held-karp.js';
 export { type RouteAsk, type RouteTour, routeTour, type StopWindow } from './route-tour.js';
 export { type DayAsk, type DayPlan, planDay } from './plan-day.js';
+export {
+  type PlannedStop,
+  type RoundAsk,
+  type RoundGain,
+  type RoundPlan,
+  roundPlan,
+  type RoundSplit,
+  type RoundStop,
+  splitRound,
+} from './round-plan.js';
+export { type OwnTime, type OwnTimeRow, readTimes, roundMatrix } from './own-times.js';
+export { type GpxPoint, gpxRoute } from './round-gpx.js';

@@ -88,3 +88,4 @@ export {
 export { combDue, YEAR_COLOURS, type YearColour, yearColour } from './queen-year.js';
 export { daysOutOfSeason, farFromSeason, outOfSeason, type SeasonSpan } from './season-span.js';
 export { PERMISSIONS } from '../shared/permissions/index.js';
+export { type CalendarDay, type CalendarTask, tasksToIcs } from './calendar-tasks.js';

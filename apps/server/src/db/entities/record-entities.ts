@@ -85,6 +85,8 @@ const ONCE: Partial<Record<TableName, readonly string[]>> = {
   corrections: ['what'],
   placings: ['season'],
   picks: ['placingId', 'siteId'],
+  rounds: ['on'],
+  stops: ['roundId', 'deploymentId'],
   assignments: ['trialId', 'trapId'],
 };
 

@@ -135,6 +135,28 @@ const RULES: Partial<Record<TableName, Rule>> = {
       refuse(context, 'siteId', 'it is about one place: a site or a spot');
     return Promise.resolve();
   },
+  rounds: (context, row) => {
+    const [leave, back] = [String(row['leaveAt']), row['backBy']];
+    if (typeof back === 'string' && back <= leave)
+      refuse(
+        context,
+        'backBy',
+        `${back} is no later than you leave, at ${leave}: the round would end before it begins`,
+      );
+    return Promise.resolve();
+  },
+  stops: (context, row) => {
+    if ((row['state'] === 'locked') !== (row['place'] !== null))
+      refuse(context, 'place', 'a stop that is locked has a place in the round, any other has none');
+    return Promise.resolve();
+  },
+  ways: (context, row) => {
+    const { fromSiteId: from, toSiteId: to } = row;
+    if (from === to) refuse(context, 'toSiteId', 'a way leads from one place to another');
+    if ((from === null || to === null) !== (row['start'] !== null))
+      refuse(context, 'start', 'a way from or to no site is one of the place that is named as start');
+    return Promise.resolve();
+  },
   callouts: calloutHolds,
   spells: spellHolds,
 };
@@ -173,6 +195,8 @@ const ONCE: Partial<Record<TableName, readonly [fields: readonly string[], says:
   assignments: [['trialId', 'trapId'], 'this trap is in the trial already'],
   placings: [['season'], 'a plan of this season is kept already: change that one'],
   picks: [['placingId', 'siteId'], 'this site is in the plan already'],
+  rounds: [['on'], 'there is a round of this day already: change that one'],
+  stops: [['roundId', 'deploymentId'], 'something was said of this stop already: change that'],
   corrections: [['what'], 'it is said already which speaks: change that'],
   neighbours: [['digest'], 'these records are taken in already: a file counts once'],
   collections: [['calloutId'], 'work at this call-out has begun already, on another device: go on from there'],

@@ -13,6 +13,11 @@ export const roundsRoutes: Routes = [
     loadComponent: () => import('./pages/scan-page').then((m) => m.ScanPage),
   },
   {
+    path: 'round',
+    title: 'The day’s round, Rounds',
+    loadComponent: () => import('./pages/round-page').then((m) => m.RoundPage),
+  },
+  {
     path: 'seasons',
     title: 'Seasons, Rounds',
     loadComponent: () => import('./pages/seasons-page').then((m) => m.SeasonsPage),

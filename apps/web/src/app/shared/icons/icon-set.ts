@@ -32,6 +32,7 @@ const MARKS: Readonly<Record<string, string>> = {
   help: '<path d="M5 3.500h14v17H5zM8.500 8h7M8.500 12h7M8.500 16h4"/>',
   hole: '<path d="M12 5a7 7 0 1 1 0 14 7 7 0 0 1 0-14zM12 3v18"/>',
   know: '<path d="M4.500 4.500h15v15h-15zM12 11v5.500M12 7.500v.2"/>',
+  lock: '<path d="M6 11h12v9H6zM8.500 11V8a3.500 3.500 0 0 1 7 0v3M12 14.500v2.500"/>',
   look: '<path d="M12 4 21 19.500H3zM12 9.500v5M12 17v.2"/>',
   measured: '<path d="M6 4.500v15h12v-15M6 9.500h12M9 13h.1M14 12h.1M11.500 16h.1M15 16.500h.1"/>',
   minus: '<path d="M5 12h14"/>',

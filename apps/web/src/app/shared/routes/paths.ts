@@ -74,6 +74,8 @@ export const hangLink = (): readonly string[] => ['/', PATHS.rounds, 'hang'];
 export const scanLink = (): readonly string[] => ['/', PATHS.rounds, 'scan'];
 export const stayLink = (id: string): readonly string[] => ['/', PATHS.rounds, 'stays', id];
 export const visitLink = (stayId: string): readonly string[] => [...stayLink(stayId), 'visit'];
+/** The day's round: which traps, in which order, with bees first and home before dark. */
+export const roundLink = (): readonly string[] => ['/', PATHS.rounds, 'round'];
 export const seasonLink = (): readonly string[] => ['/', PATHS.rounds, 'seasons'];
 export const catchesLink = (): readonly string[] => ['/', PATHS.catches];
 export const catchLink = (id: string): readonly string[] => ['/', PATHS.catches, id];

@@ -48,6 +48,9 @@ const HEADS: Readonly<Record<TableName, readonly string[]>> = {
   stances: ['season', 'stance', 'siteId', 'spotId'],
   placings: ['season', 'traps'],
   picks: ['placingId', 'siteId'],
+  rounds: ['on', 'leaveAt'],
+  stops: ['roundId', 'deploymentId', 'state'],
+  ways: ['fromSiteId', 'toSiteId', 'start'],
 };
 /** How the book opens: what happened last comes first. */
 export const FIRST_SORT: Readonly<Record<TableName, string>> = {
@@ -88,6 +91,9 @@ export const FIRST_SORT: Readonly<Record<TableName, string>> = {
   stances: '-season',
   placings: '-season',
   picks: 'placingId',
+  rounds: '-on',
+  stops: 'roundId',
+  ways: 'fromSiteId',
 };
 
 /** Said so often that saying it tells nothing. */

@@ -40,6 +40,9 @@ export const TABLE_NAMES_SAID: Readonly<Record<FileTable, string>> = {
   stances: 'pins and bars',
   placings: 'plans of where to hang',
   picks: 'sites of plans',
+  rounds: 'rounds of a day',
+  stops: 'what was said of stops',
+  ways: 'ways that were timed',
 };
 
 export interface TableGroup {
@@ -50,7 +53,10 @@ export interface TableGroup {
 export const TABLE_GROUPS: readonly TableGroup[] = [
   { name: 'Ground', tables: ['sites', 'owners', 'colonies', 'spots', 'stances', 'placings', 'picks'] },
   { name: 'Stores', tables: ['traps', 'combs', 'goods', 'kit', 'batches'] },
-  { name: 'Rounds', tables: ['deployments', 'visits', 'errands', 'baits', 'weighings', 'readings', 'photos'] },
+  {
+    name: 'Rounds',
+    tables: ['deployments', 'visits', 'errands', 'rounds', 'stops', 'ways', 'baits', 'weighings', 'readings', 'photos'],
+  },
   { name: 'Catches', tables: ['catches', 'steps', 'followups'] },
   { name: 'Calls', tables: ['callouts', 'collections', 'spells', 'pieces', 'signs', 'tasks'] },
   { name: 'The year', tables: ['seasons', 'phenology', 'weather'] },

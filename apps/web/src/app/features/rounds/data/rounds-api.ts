@@ -1,10 +1,11 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
+import type { MapLayerWholeDto } from '@yewridge/contract/ground';
 import { API_BASE } from '@yewridge/contract/shared';
 import type { DueListDto, RibbonDto } from '@yewridge/contract/rounds';
 import type { TrapWithDesignDto } from '@yewridge/contract/stores';
 import type { IsoDate } from '@yewridge/core/season';
-import type { Observable } from 'rxjs';
+import { forkJoin, type Observable, of, switchMap } from 'rxjs';
 import { failuresInWords } from '../../../shared/http/api-failure';
 import type { Sight } from './sight-words';
 
@@ -24,5 +25,17 @@ export class RoundsApi {
   }
   trap(id: string): Observable<TrapWithDesignDto> {
     return this.#http.get<TrapWithDesignDto>(`${API_BASE}/traps/${id}`).pipe(failuresInWords());
+  }
+  /** Sheets that lie under the map. */
+  layers(): Observable<readonly MapLayerWholeDto[]> {
+    const at = `${API_BASE}/ground/layers`;
+    return this.#http.get<{ readonly items: readonly MapLayerWholeDto[] }>(at).pipe(
+      switchMap(({ items }) => {
+        const shown = items.filter((layer) => layer.shown);
+        if (shown.length === 0) return of([]);
+        return forkJoin(shown.map(({ id }) => this.#http.get<MapLayerWholeDto>(`${at}/${id}`)));
+      }),
+      failuresInWords(),
+    );
   }
 }

@@ -11,6 +11,7 @@ import {
   catchLink,
   groundLink,
   hangLink,
+  roundLink,
   scanLink,
   seasonLink,
   stayLink,
@@ -86,6 +87,7 @@ export class RoundsPage {
     scan: scanLink(),
     hang: hangLink(),
     seasons: seasonLink(),
+    round: roundLink(),
     stores: storesLink(),
     ground: groundLink(),
   };

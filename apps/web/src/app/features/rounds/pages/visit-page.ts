@@ -19,7 +19,7 @@ import { DayField } from '../../../shared/fields/day-field';
 import { HourField } from '../../../shared/fields/hour-field';
 import { Caution } from '../../../shared/layout/caution';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
-import { catchesLink, roundsLink, stayLink, visitLink } from '../../../shared/routes/paths';
+import { catchesLink, roundLink, roundsLink, stayLink, visitLink } from '../../../shared/routes/paths';
 import { PhotoStrip } from '../../../shared/season/photo-strip';
 import { RecordsApi } from '../../../shared/season/records-api';
 import { agoWords, byWords, dayShort, scoutWords } from '../../../shared/season/season-words';
@@ -70,6 +70,8 @@ import { ScoutSteps } from '../ui/scout-steps';
 export class VisitPage {
   /** The stay. */
   readonly id = input.required<string>();
+  /** The day of the round it is a stop of: afterwards one goes back to it. */
+  readonly round = input<string>();
 
   protected readonly outbox = inject(ActOutbox);
   readonly #router = inject(Router);
@@ -196,6 +198,10 @@ export class VisitPage {
       return;
     }
     const today = minute.slice(0, 10);
+    if (this.round() === today) {
+      void this.#router.navigate([...roundLink()]);
+      return;
+    }
     this.#walk.seen(trap.deploymentId, today);
     const next = this.#walk.nextOf(this.due.data()?.traps ?? [], today);
     void this.#router.navigate(next === null ? [...this.rounds] : [...visitLink(next)]);

@@ -1,0 +1,5 @@
+import { roundAnswer, type RoundTask } from './round-run';
+
+addEventListener('message', ({ data }: MessageEvent<RoundTask>) => {
+  postMessage({ kind: 'answer', answer: roundAnswer(data) });
+});
