@@ -44,7 +44,6 @@ const pictures = [
   { name: 'rounds-hang', path: '/rounds/hang?trap=vellmark-v-04&site=old-station', size: desk, ready: 'yw-compass' },
   { name: 'ground', path: '/ground?site=old-weir', size: desk, ready: 'aside' },
   { name: 'catches', path: '/catches?season=2025', size: desk, ready: 'section li a' },
-  { name: 'call', path: '/catches/calls/cider-lane-2026', size: phone, ready: 'yw-ask-next button' },
   { name: 'call-plan', path: '/catches/calls/churchyard-2026', size: desk, ready: 'yw-call-steps li' },
   {
     name: 'call-live',
@@ -56,6 +55,7 @@ const pictures = [
   },
   { name: 'stores', path: '/stores', size: desk },
   { name: 'evidence', path: '/evidence?place=lower-orchard', size: desk, ready: 'yw-settle-bars svg' },
+  { name: 'round-plan', path: '/rounds/round', size: phone, ready: 'yw-round-rows li' },
   { name: 'next-season', path: '/ground/next?place=lower-orchard', size: desk, ready: 'yw-catch-curve svg' },
 ];
 

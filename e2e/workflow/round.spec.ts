@@ -56,6 +56,9 @@ const rows = (page: Page): Locator => page.getByRole('list', { name: 'Stops of t
 const behind = (page: Page): Locator => page.getByRole('list', { name: 'Stops behind you' }).getByRole('listitem');
 const row = (page: Page, number: string): Locator => rows(page).filter({ hasText: number });
 
+/** The plan shown is that of now. */
+const settled = (page: Page): Promise<void> => expect(page.locator('.plan.stale')).toHaveCount(0);
+
 /** The telephone's own: what is next is looked at, and the round comes back with the one after. */
 async function lookAtNext(page: Page, count: string): Promise<string> {
   const number = (await next(page).getByRole('heading').innerText()).match(/V-\d\d/)?.[0] ?? '';
@@ -63,6 +66,7 @@ async function lookAtNext(page: Page, count: string): Promise<string> {
   await page.getByRole('radio', { name: count }).tap();
   await page.getByRole('button', { name: /^All well/ }).tap();
   await expect(behind(page).filter({ hasText: number })).toBeVisible();
+  await settled(page);
   return number;
 }
 
@@ -126,10 +130,10 @@ test.describe('the day’s round', () => {
     await phone.signal(true);
     await expect.poll(() => rowsIn(folder, 'visits').length, { timeout: 60_000 }).toBe(visits + 4);
     await page.getByRole('group', { name: 'Demo clock' }).getByRole('button', { name: 'To dark' }).tap();
-    await expect(page.getByRole('group', { name: 'Demo clock' })).toContainText('21:07');
+    await expect(page.getByRole('group', { name: 'Demo clock' })).toContainText(/21:0\d/);
     await phone.signal(false);
     await page.getByRole('button', { name: 'The entrance is closed' }).tap();
-    await expect(behind(page).filter({ hasText: 'V-07' })).toContainText('21:07');
+    await expect(behind(page).filter({ hasText: 'V-07' })).toContainText(/21:0\d/);
     await page.getByRole('button', { name: 'It is carried' }).tap();
     await expect(heading(page)).toHaveText('The round is over');
     await expect(behind(page)).toHaveCount(6);
@@ -154,8 +158,8 @@ test.describe('the day’s round', () => {
     expect(looks.map((look) => look['scouts_per_min'])).toEqual([3, 0, 0, 0]);
     expect(new Set(looks.map((look) => look['at']))).toEqual(new Set([`${DAY}T18:20`]));
     expect(rowsIn(folder, 'steps').slice(-2).map(said)).toEqual([
-      { catch_id: 'catch-v-07', code: 'closeAtDusk', state: 'done', at: `${DAY}T21:07` },
-      { catch_id: CATCH, code: 'move', state: 'done', at: `${DAY}T21:07` },
+      { catch_id: 'catch-v-07', code: 'closeAtDusk', state: 'done', at: expect.stringMatching(/^2026-05-15T21:0\d$/) },
+      { catch_id: CATCH, code: 'move', state: 'done', at: expect.stringMatching(/^2026-05-15T21:0\d$/) },
     ]);
     await phone.putAway();
   });
@@ -228,7 +232,7 @@ test.describe('the day’s round', () => {
     await expect(page.getByRole('alert').first()).toContainText('close V-11 tomorrow evening');
     await page.getByRole('combobox', { name: 'Home by' }).fill('18:00');
     await page.getByRole('combobox', { name: 'Home by' }).blur();
-    await expect(page.getByText(/18:00 is no later than you leave/).first()).toBeVisible();
+    await expect(page.getByText('Home by 18:00 is no later than you leave')).toBeVisible();
     await page.getByRole('combobox', { name: 'Home by' }).fill('');
     await page.getByRole('combobox', { name: 'Home by' }).blur();
     await expect(rows(page)).toHaveCount(7);

@@ -199,6 +199,32 @@ describe('any round', () => {
     );
   });
 
+  it('what dropping a stop is said to buy is what the round gains when it is dropped', () => {
+    fc.assert(
+      fc.property(anyAsk, (asked) => {
+        const plan = roundPlan({ ...asked, locked: [] });
+        for (const { id, lightS, finishS } of plan.without) {
+          const kept = [0, ...asked.stops.flatMap((one, n) => (one.id === id ? [] : [n + 1]))];
+          const other = roundPlan({
+            ...asked,
+            locked: [],
+            stops: asked.stops.filter((one) => one.id !== id),
+            matrix: kept.map((a) => kept.map((b) => asked.matrix[a]![b]!)),
+          });
+          expect(finishS).toBe(plan.finishS - other.finishS);
+          expect(lightS).toBe(plan.lightS === null || other.lightS === null ? null : other.lightS - plan.lightS);
+        }
+      }),
+      { seed: SEED, numRuns: 60 },
+    );
+  });
+
+  it('of orders that are over with the bees, the one that leaves more light comes first', () => {
+    // Twice as far to the ladder first; home is later only by the bees, either way.
+    const plan = roundPlan(ask([CLOSE, ladder('high'), stop('low', { serviceS: 1800 })]));
+    expect(idsOf(plan.stops)).toEqual(['high', 'low', 'close']);
+  });
+
   it('split for two, every stop is somebody’s, and each has one', () => {
     fc.assert(
       fc.property(

@@ -173,30 +173,59 @@ function stepOf(plans: readonly CatchPlan[], stay: string, day: IsoDate): Found[
 const isWork = (code: StepCode): code is (typeof AT_THE_TRAP)[number] =>
   (AT_THE_TRAP as readonly StepCode[]).includes(code);
 
+type Hours = Pick<RoundCandidate, 'from' | 'until' | 'untilBy'>;
+
+/** Bees wait for nobody’s hours: a step that is late is done when one comes. */
+function hoursOfStep({ state, start, end }: Step, day: IsoDate): Hours {
+  const begins = Math.max(0, minutesAfter(day, start, 'start')) * 60;
+  const late = state === 'late';
+  return {
+    from: late || begins === 0 ? null : begins,
+    until: late ? null : minutesAfter(day, end, 'end') * 60,
+    untilBy: 'step',
+  };
+}
+/** A ladder is left by sunset; scouts are counted while they fly. */
+function hoursOfLook(
+  step: Step | null,
+  { ladder, counts }: { readonly ladder: boolean; readonly counts: boolean },
+  day: IsoDate,
+  { sunriseS, sunsetS }: Pick<RoundChoices, 'sunriseS' | 'sunsetS'>,
+): Hours {
+  const flying = counts && sunriseS !== null ? sunriseS + FLYING_AFTER_MIN * 60 : null;
+  const from = step ? hoursOfStep(step, day).from : flying;
+  if (ladder) return { from, until: sunsetS, untilBy: 'ladder' };
+  return counts ? { from, until: sunsetS, untilBy: 'flight' } : { from, until: null, untilBy: null };
+}
+
+function timeAt(
+  work: RoundWork,
+  stop: { readonly siteId: string; readonly ladder: boolean },
+  rows: RoundRows,
+): Pick<RoundCandidate, 'serviceS' | 'by' | 'learnt'> {
+  const usual = STEP_MINUTES[work];
+  if (usual !== undefined) return { serviceS: usual * 60, by: 'rule', learnt: null };
+  const { s, by, learnt } = rows.minutes(stop);
+  return { serviceS: s, by, learnt };
+}
+
 function candidateOf(
-  { hanging, step, worth, place }: Found,
+  { hanging, step: found, worth, place }: Found,
   rows: RoundRows,
   day: IsoDate,
   sun: Pick<RoundChoices, 'sunriseS' | 'sunsetS'>,
 ): RoundCandidate {
   const { deploymentId: id, number, siteId, site, heightM } = hanging;
   const ladder = heightM !== null && heightM > LADDER_M;
-  const work: RoundWork = step && isWork(step.step.code) ? step.step.code : 'look';
-  const usual = STEP_MINUTES[work];
-  const learnt = rows.minutes({ siteId, ladder });
+  const step = found?.step ?? null;
+  const work: RoundWork = step && isWork(step.code) ? step.code : 'look';
   const codes = reasonsOn(hanging, day).map(({ code }) => code);
-  const dark = AFTER_FLIGHT.includes(work);
-  const begins = step ? Math.max(0, minutesAfter(day, step.step.start, 'start')) * 60 : null;
-  // Bees wait for nobody's hours: a step that is late is done when one comes.
-  const from = step && step.step.state !== 'late' && begins !== null && begins > 0 ? begins : null;
   const counts = work === 'look' && codes.includes('scouts');
-  const untilBy = dark ? 'step' : ladder ? 'ladder' : counts ? 'flight' : null;
-  const lasts = step ? minutesAfter(day, step.step.end, 'end') * 60 : null;
-  const serviceS = usual === undefined ? learnt.s : usual * 60;
+  const dark = step !== null && AFTER_FLIGHT.includes(work);
   return {
     id,
     work,
-    catchId: step?.plan.catchId ?? hanging.catchId,
+    catchId: found?.plan.catchId ?? hanging.catchId,
     number,
     siteId,
     site,
@@ -204,22 +233,11 @@ function candidateOf(
     heightM,
     ladder,
     worth,
-    must: step !== null && work !== 'rehang' && work !== 'peek',
-    serviceS,
-    by: usual === undefined ? learnt.by : 'rule',
-    learnt: usual === undefined ? learnt.learnt : null,
-    from: from ?? (counts && sun.sunriseS !== null ? sun.sunriseS + FLYING_AFTER_MIN * 60 : null),
-    // The end of a step is when its work ought to be over, however long it takes.
-    until: dark
-      ? lasts === null || step?.step.state === 'late'
-        ? null
-        : lasts
-      : untilBy === null
-        ? null
-        : sun.sunsetS,
-    untilBy,
+    must: dark,
+    ...timeAt(work, { siteId, ladder }, rows),
+    ...(dark ? hoursOfStep(step, day) : hoursOfLook(step, { ladder, counts }, day, sun)),
     codes,
     hanging,
-    twoCarry: work === 'move' && step?.plan.carry?.onePerson === false,
+    twoCarry: work === 'move' && found?.plan.carry?.onePerson === false,
   };
 }

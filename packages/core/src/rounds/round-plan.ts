@@ -5,7 +5,8 @@
  * Stops with bees are in whatever it takes. Of the rest {@link planDay} chooses by worth within the time; the order is that of
  * {@link routeTour}, searched on by full cost with what is locked in its place. Windows are not known to the choice: while something
  * comes too late the stop that buys most for its worth is left out, and what fits after all is put back, the most worth first.
- * What a stop costs is the difference of two whole plans, not its own minutes. Times are s on one clock, as after 00:00 of the day.
+ * Of orders that are over at one time, the one that leaves more light and drives less is taken. What a stop costs is the difference of
+ * two whole plans, not its own minutes; of more than twelve stops, that of two orders. Times are s on one clock, as after 00:00 of the day.
  * Source: orienteering and travelling with windows by local search: it may miss the best order.
  */
 import { ANY, DomainError, NON_NEGATIVE, numberAt } from '../shared/errors/index.js';
@@ -85,6 +86,10 @@ const LATE_PENALTY = 10;
 /** s that an order costs for each place a locked stop is away from its own: more than any round takes. */
 const MISPLACED = 1e7;
 const EARLIER = 1e-6;
+/** What a second on the way, or of light, is worth beside one at the end. */
+const EASE = 0.01;
+/** Up to so many stops the whole round is planned again without each; beyond, its order alone. */
+const PLANNED_AGAIN = 12;
 
 interface Round extends RoundAsk {
   readonly windows: readonly (StopWindow | null)[];
@@ -92,12 +97,9 @@ interface Round extends RoundAsk {
   /** Node that is locked, and where in the order. */
   readonly places: readonly { readonly node: number; readonly at: number }[];
 }
-interface Timed {
+interface Timed extends Walked {
   readonly order: readonly number[];
   readonly stops: readonly PlannedStop[];
-  readonly travelS: number;
-  readonly finishS: number;
-  readonly lateS: number;
 }
 
 function windowOf({ from, until, serviceS }: RoundStop, departS: number): StopWindow | null {
@@ -130,19 +132,30 @@ function readRound(ask: RoundAsk): Round {
   };
 }
 
-/** An order with its hours. */
-function timed(round: Round, order: readonly number[]): Timed {
+interface Walked {
+  readonly travelS: number;
+  readonly finishS: number;
+  readonly lateS: number;
+  /** End of the last stop that needs light; `null` where none does. */
+  readonly lightEndS: number | null;
+}
+
+/** An order walked through. `each` is told of every stop: of thousands of orders tried only a few are written down. */
+function walked(round: Round, order: readonly number[], each?: (stop: PlannedStop) => void): Walked {
   let [now, travelS, lateS, before] = [round.departS, 0, 0, 0];
-  const stops: PlannedStop[] = [];
-  for (const node of order.slice(1)) {
+  let lightEndS: number | null = null;
+  for (let n = 1; n < order.length; n += 1) {
+    const node = order[n] ?? 0;
     const way = cell(round.matrix, before, node);
     const arriveS = now + way;
     const window = round.windows[node];
     // One stays where one is until the next place opens, as far as the way allows.
-    const beginS = Math.max(arriveS, window?.[0] ?? arriveS);
-    const late = Math.max(0, beginS - (window?.[1] ?? beginS));
+    const beginS = window ? Math.max(arriveS, window[0]) : arriveS;
+    const late = window ? Math.max(0, beginS - window[1]) : 0;
     const leaveS = beginS + (round.service[node] ?? 0);
-    stops.push({ id: round.stops[node - 1]?.id ?? '', setOutS: now, arriveS, beginS, leaveS, lateS: late });
+    const stop = round.stops[node - 1];
+    if (stop?.light === true) lightEndS = leaveS;
+    each?.({ id: stop?.id ?? '', setOutS: now, arriveS, beginS, leaveS, lateS: late });
     travelS += way;
     lateS += late;
     now = leaveS;
@@ -153,7 +166,13 @@ function timed(round: Round, order: readonly number[]): Timed {
     now += cell(round.matrix, before, 0);
   }
   if (round.backByS !== null && order.length > 1) lateS += Math.max(0, now - round.backByS);
-  return { order, stops, travelS, finishS: now, lateS };
+  return { travelS, finishS: now, lateS, lightEndS };
+}
+/** An order with its hours. */
+function timed(round: Round, order: readonly number[]): Timed {
+  const stops: PlannedStop[] = [];
+  const sums = walked(round, order, (stop) => stops.push(stop));
+  return { ...sums, order, stops };
 }
 
 /** Where a lock cannot be kept, as fewer stops are left, its place is the last. */
@@ -163,9 +182,12 @@ function misplaced({ places }: Round, order: readonly number[]): number {
     return here < 0 ? sum : sum + Math.abs(here - Math.min(Math.max(1, at), order.length - 1));
   }, 0);
 }
+/** Where bees set the end of the evening, many orders are over together: the one that leaves more light and drives less is better. */
 const costOf = (round: Round, order: readonly number[]): number => {
-  const { finishS, lateS } = timed(round, order);
-  return finishS - round.departS + LATE_PENALTY * lateS + MISPLACED * misplaced(round, order);
+  const one = walked(round, order);
+  const eased = one.travelS - (lightAfter(round, one) ?? 0);
+  const late = LATE_PENALTY * one.lateS + MISPLACED * misplaced(round, order);
+  return one.finishS - round.departS + late + EASE * eased;
 };
 
 /** The best order found of some stops. */
@@ -248,12 +270,8 @@ function filled(round: Round, from: Timed): Timed {
   return now;
 }
 
-function lightAfter(round: Round, { stops }: Timed): number | null {
-  if (round.sunsetS === null) return null;
-  const needs = new Set(round.stops.filter(({ light }) => light).map(({ id }) => id));
-  const last = stops.filter(({ id }) => needs.has(id)).map(({ leaveS }) => leaveS);
-  return last.length === 0 ? null : round.sunsetS - Math.max(...last);
-}
+const lightAfter = ({ sunsetS }: Round, { lightEndS }: Pick<Walked, 'lightEndS'>): number | null =>
+  sunsetS === null || lightEndS === null ? null : sunsetS - lightEndS;
 
 /** What another way gains on the way as it is planned. */
 function gain(round: Round, id: string, now: Timed, other: Timed): RoundGain {
@@ -293,10 +311,7 @@ export function roundPlan(ask: RoundAsk): RoundPlan {
       .map(({ id }) => id),
     without: nodes
       .filter((node) => round.stops[node - 1]?.must === false)
-      .map((node) => {
-        const order = without(now.order, node);
-        return gain(round, idOf(node), now, ordered(round, order.slice(1), order));
-      }),
+      .map((node) => gain(round, idOf(node), now, again(round, now, node))),
     locks: round.places
       .filter(({ node }) => now.order.includes(node))
       .map(({ node }) => {
@@ -304,6 +319,23 @@ export function roundPlan(ask: RoundAsk): RoundPlan {
         return gain(round, idOf(node), now, ordered(free, nodes, now.order));
       }),
   };
+}
+
+/** The round without a stop. */
+function again(round: Round, now: Timed, node: number): Timed {
+  if (round.stops.length > PLANNED_AGAIN) {
+    const order = without(now.order, node);
+    return ordered(round, order.slice(1), order);
+  }
+  const kept = [...round.matrix.keys()].filter((one) => one !== node);
+  const fewer = readRound({
+    ...round,
+    stops: round.stops.filter((_, n) => n + 1 !== node),
+    matrix: kept.map((a) => kept.map((b) => cell(round.matrix, a, b))),
+  });
+  const other = best(fewer).now;
+  // In the numbers of the whole round, whose stops it is read by.
+  return { ...other, order: other.order.map((one) => kept[one] ?? 0) };
 }
 
 /** Of a round of two, which stops are whose. */

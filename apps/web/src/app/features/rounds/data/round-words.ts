@@ -57,6 +57,12 @@ const WORK_SHORT: Readonly<Record<RoundCandidate['work'], string>> = {
   peek: 'is looked into',
 };
 
+/** A round that would end before it begins. */
+export const hoursFault = ({ leaveAt, backBy }: Pick<Asked, 'leaveAt' | 'backBy'>): string | null =>
+  backBy !== null && backBy <= leaveAt
+    ? `Home by ${backBy} is no later than you leave, at ${leaveAt}. Type a later hour, or leave it empty.`
+    : null;
+
 /** What the keeper does where not all fits. */
 export function impossibleSaid(now: RoundNow, plan: RoundPlan, { backBy }: Asked): string | null {
   if (!plan.impossible) return null;

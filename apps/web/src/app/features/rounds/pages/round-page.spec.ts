@@ -24,6 +24,15 @@ const WORKSPACE = {
 const COLONIES = [{ id: 'west', name: 'West apiary', kind: 'apiary', lat: 47.39, lon: 13.19, swarms: 3 }];
 const TRAPS = [trapAt('a', HIGH), trapAt('b'), bees('c')];
 const REST_MS = 100;
+interface Shown {
+  readonly traps: readonly object[];
+  readonly sites: readonly object[];
+  readonly colonies: readonly object[];
+  readonly records: Readonly<Record<string, readonly object[]>>;
+  readonly inputs: Readonly<Record<string, string>>;
+  readonly plans: readonly object[];
+}
+const USUAL: Shown = { traps: TRAPS, sites: SITES, colonies: COLONIES, records: {}, inputs: {}, plans: [closing('c')] };
 
 describe('the page of the day’s round', () => {
   let fixture: ComponentFixture<RoundPage>;
@@ -37,14 +46,8 @@ describe('the page of the day’s round', () => {
     await fixture.whenStable();
     fixture.detectChanges();
   }
-  async function shown({
-    traps = TRAPS as readonly object[],
-    sites = SITES as readonly object[],
-    colonies = COLONIES as readonly object[],
-    records = {} as Readonly<Record<string, readonly object[]>>,
-    inputs = {} as Readonly<Record<string, string>>,
-    plans = [closing('c')] as readonly object[],
-  } = {}): Promise<void> {
+  async function shown(asked: Partial<Shown> = {}): Promise<void> {
+    const { traps, sites, colonies, records, inputs, plans }: Shown = { ...USUAL, ...asked };
     acts.length = 0;
     localStorage.clear();
     TestBed.resetTestingModule();

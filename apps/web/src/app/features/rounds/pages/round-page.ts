@@ -9,6 +9,7 @@ import { PageHeader } from '../../../shared/layout/page-header';
 import { Empty, Failed, Waiting } from '../../../shared/layout/states';
 import { saveBlob } from '../../../shared/print/save-blob';
 import { catchLink, hangLink, newSiteLink, roundsLink, visitLink } from '../../../shared/routes/paths';
+import { SessionStore } from '../../../shared/session/session-store';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { UnitChoice } from '../../../shared/units/unit-choice';
 import {
@@ -26,6 +27,7 @@ import { roundGpx, roundIcs } from '../data/round-files';
 import { RoundSaid } from '../data/round-said';
 import { RoundStore } from '../data/round-store';
 import { RoundWays } from '../data/round-ways-said';
+import { hoursFault } from '../data/round-words';
 import { groundOf } from '../data/road-ground';
 import { RoundsApi } from '../data/rounds-api';
 import { RoundLimits } from '../ui/round-limits';
@@ -76,7 +78,10 @@ export class RoundPage {
   readonly #outbox = inject(ActOutbox);
   readonly #clock = inject(TodayClock);
   readonly #system = inject(UnitChoice).system;
+  /** A helper walks a round that is planned, and plans none. */
+  protected readonly keeps = inject(SessionStore).keeps;
   protected readonly links = { rounds: roundsLink(), hang: hangLink(), newSite: newSiteLink() };
+  protected readonly fault = signal<string | null>(null);
   protected readonly planning = signal(false);
   protected readonly timing = signal(false);
   protected readonly isToday = computed(() => this.store.day() === this.#clock.today());
@@ -127,6 +132,9 @@ export class RoundPage {
   protected change(change: Partial<Asked>): void {
     const known = this.#known();
     if (!known) return;
+    const fault = hoursFault({ ...known.asked, ...change });
+    this.fault.set(fault);
+    if (fault !== null) return;
     if (known.kept) this.#outbox.do(askAct(known, change));
     else this.store.thought.update((before) => ({ ...before, ...change }));
   }
@@ -136,7 +144,7 @@ export class RoundPage {
   }
   protected setOut(): void {
     const [known, minute] = [this.#known(), this.#clock.minute()];
-    if (known && minute !== null && known.asked.leftAt === null)
+    if (this.keeps() && known && minute !== null && known.asked.leftAt === null)
       this.#outbox.do(askAct(known, { leftAt: minute.slice(11) }));
   }
   protected notOut(): void {

@@ -13,7 +13,13 @@ import type { StopRow } from '../data/round-words';
   template: `
     <ol cdkDropList aria-label="Stops of the round" (cdkDropListDropped)="drawn($event)">
       @for (row of rows(); track row.id; let n = $index) {
-        <li cdkDrag cdkDragLockAxis="y" [cdkDragDisabled]="row.must" [class.bees]="row.bees" [class.late]="row.late">
+        <li
+          cdkDrag
+          cdkDragLockAxis="y"
+          [cdkDragDisabled]="row.must || !mayChange()"
+          [class.bees]="row.bees"
+          [class.late]="row.late"
+        >
           <span class="when">
             <b>{{ row.at }}</b>
             <span>{{ row.place }}</span>
@@ -36,13 +42,13 @@ import type { StopRow } from '../data/round-words';
           </button>
           @if (row.dropping === null) {
             <span class="must">bees in,<br />must</span>
-          } @else {
+          } @else if (mayChange()) {
             <button type="button" class="drop" [attr.aria-label]="row.dropSays" (click)="dropped.emit(row.id)">
               <u>Drop</u>
               <b>{{ row.dropping }}</b>
             </button>
           }
-          @if (!row.must) {
+          @if (!row.must && mayChange()) {
             <span class="grip" cdkDragHandle aria-hidden="true"><yw-icon name="grip" /></span>
           }
           @if (open() === row.id) {
@@ -60,28 +66,30 @@ import type { StopRow } from '../data/round-words';
               @if (row.lockSays; as says) {
                 <p>Locked: {{ says }}</p>
               }
-              <button
-                type="button"
-                class="button"
-                [disabled]="n === 0"
-                (click)="placed.emit({ id: row.id, place: row.place - 1 })"
-              >
-                Earlier
-              </button>
-              <button
-                type="button"
-                class="button"
-                [disabled]="n === rows().length - 1"
-                (click)="placed.emit({ id: row.id, place: row.place + 1 })"
-              >
-                Later
-              </button>
-              @if (row.locked) {
-                <button type="button" class="button" (click)="freed.emit(row.id)">Let it go</button>
-              } @else {
-                <button type="button" class="button" (click)="placed.emit({ id: row.id, place: row.place })">
-                  Keep it here
+              @if (mayChange() && !row.must) {
+                <button
+                  type="button"
+                  class="button"
+                  [disabled]="n === 0"
+                  (click)="placed.emit({ id: row.id, place: row.place - 1 })"
+                >
+                  Earlier
                 </button>
+                <button
+                  type="button"
+                  class="button"
+                  [disabled]="n === rows().length - 1"
+                  (click)="placed.emit({ id: row.id, place: row.place + 1 })"
+                >
+                  Later
+                </button>
+                @if (row.locked) {
+                  <button type="button" class="button" (click)="freed.emit(row.id)">Let it go</button>
+                } @else {
+                  <button type="button" class="button" (click)="placed.emit({ id: row.id, place: row.place })">
+                    Keep it here
+                  </button>
+                }
               }
               <a class="button" [routerLink]="stay(row.id)">The trap’s stay</a>
             </div>
@@ -95,6 +103,8 @@ import type { StopRow } from '../data/round-words';
 export class RoundRows {
   readonly rows = input.required<readonly StopRow[]>();
   readonly open = input.required<string | null>();
+  /** Whoever may not plan it reads it. */
+  readonly mayChange = input(true);
   readonly opened = output<string | null>();
   readonly dropped = output<string>();
   readonly placed = output<{ readonly id: string; readonly place: number }>();

@@ -116,6 +116,9 @@ export class WaysForm {
   protected load(file: HTMLInputElement): void {
     const [one] = [...(file.files ?? [])];
     file.value = '';
-    if (one) void one.text().then((text) => this.loaded.emit(text));
+    if (!one) return;
+    void one.text().then((text) => {
+      this.loaded.emit(text);
+    });
   }
 }
