@@ -223,6 +223,11 @@ describe('any round', () => {
     // Twice as far to the ladder first; home is later only by the bees, either way.
     const plan = roundPlan(ask([CLOSE, ladder('high'), stop('low', { serviceS: 1800 })]));
     expect(idsOf(plan.stops)).toEqual(['high', 'low', 'close']);
+    // Nothing that can be done by day is put between the bees.
+    const twice = roundPlan(
+      ask([CLOSE, stop('carry', { ...CLOSE, id: 'carry', from: 21.4 * H }), ladder('high'), stop('low')]),
+    );
+    expect(idsOf(twice.stops)).toEqual(['high', 'low', 'close', 'carry']);
   });
 
   it('split for two, every stop is somebody’s, and each has one', () => {

@@ -5,7 +5,7 @@
  * Stops with bees are in whatever it takes. Of the rest {@link planDay} chooses by worth within the time; the order is that of
  * {@link routeTour}, searched on by full cost with what is locked in its place. Windows are not known to the choice: while something
  * comes too late the stop that buys most for its worth is left out, and what fits after all is put back, the most worth first.
- * Of orders that are over at one time, the one that leaves more light and drives less is taken. What a stop costs is the difference of
+ * Of orders that are over at one time, the one that is done with all else sooner, leaves more light and drives less is taken. What a stop costs is the difference of
  * two whole plans, not its own minutes; of more than twelve stops, that of two orders. Times are s on one clock, as after 00:00 of the day.
  * Source: orienteering and travelling with windows by local search: it may miss the best order.
  */
@@ -138,12 +138,15 @@ interface Walked {
   readonly lateS: number;
   /** End of the last stop that needs light; `null` where none does. */
   readonly lightEndS: number | null;
+  /** End of the last stop without bees: whatever can be done by day is. */
+  readonly lookEndS: number;
 }
 
 /** An order walked through. `each` is told of every stop: of thousands of orders tried only a few are written down. */
 function walked(round: Round, order: readonly number[], each?: (stop: PlannedStop) => void): Walked {
   let [now, travelS, lateS, before] = [round.departS, 0, 0, 0];
   let lightEndS: number | null = null;
+  let lookEndS = round.departS;
   for (let n = 1; n < order.length; n += 1) {
     const node = order[n] ?? 0;
     const way = cell(round.matrix, before, node);
@@ -155,6 +158,7 @@ function walked(round: Round, order: readonly number[], each?: (stop: PlannedSto
     const leaveS = beginS + (round.service[node] ?? 0);
     const stop = round.stops[node - 1];
     if (stop?.light === true) lightEndS = leaveS;
+    if (stop?.must === false) lookEndS = leaveS;
     each?.({ id: stop?.id ?? '', setOutS: now, arriveS, beginS, leaveS, lateS: late });
     travelS += way;
     lateS += late;
@@ -166,7 +170,7 @@ function walked(round: Round, order: readonly number[], each?: (stop: PlannedSto
     now += cell(round.matrix, before, 0);
   }
   if (round.backByS !== null && order.length > 1) lateS += Math.max(0, now - round.backByS);
-  return { travelS, finishS: now, lateS, lightEndS };
+  return { travelS, finishS: now, lateS, lightEndS, lookEndS };
 }
 /** An order with its hours. */
 function timed(round: Round, order: readonly number[]): Timed {
@@ -182,10 +186,10 @@ function misplaced({ places }: Round, order: readonly number[]): number {
     return here < 0 ? sum : sum + Math.abs(here - Math.min(Math.max(1, at), order.length - 1));
   }, 0);
 }
-/** Where bees set the end of the evening, many orders are over together: the one that leaves more light and drives less is better. */
+/** Where bees set the end of the evening, many orders are over together: the one that is done with all else sooner, leaves more light and drives less is better. */
 const costOf = (round: Round, order: readonly number[]): number => {
   const one = walked(round, order);
-  const eased = one.travelS - (lightAfter(round, one) ?? 0);
+  const eased = one.travelS + one.lookEndS - round.departS - (lightAfter(round, one) ?? 0);
   const late = LATE_PENALTY * one.lateS + MISPLACED * misplaced(round, order);
   return one.finishS - round.departS + late + EASE * eased;
 };
