@@ -132,7 +132,17 @@ test.describe('the day’s round', () => {
     await expect.poll(() => rowsIn(folder, 'visits').length, { timeout: 60_000 }).toBe(visits + 4);
     await page.getByRole('group', { name: 'Demo clock' }).getByRole('button', { name: 'To dark' }).tap();
     await expect(page.getByRole('group', { name: 'Demo clock' })).toContainText(/21:0\d/);
-    await phone.signal(false);
+    // The telephone takes the new hour along before it is away again.
+    await expect(async () => {
+      await phone.signal(true);
+      await page.goto(at('/rounds/round'));
+      await expect(next(page)).toBeVisible();
+      // It catches up a moment after it was opened.
+      await page.waitForTimeout(5000);
+      await phone.signal(false);
+      await page.goto(at('/rounds/round'));
+      await expect(page.locator('yw-away-line')).toHaveText(/As of 21:0\d, no signal/, { timeout: 5000 });
+    }).toPass({ timeout: 90_000 });
     await page.getByRole('button', { name: 'The entrance is closed' }).tap();
     await expect(behind(page).filter({ hasText: 'V-07' })).toContainText(/21:0\d/);
     await page.getByRole('button', { name: 'It is carried' }).tap();
