@@ -7,12 +7,12 @@ import {
   columnsOf,
   type Fields,
   type LoggedChangeDto,
+  RECORD_PAGE,
   type RecordDto,
   type RecordPageDto,
   type TableName,
 } from '@yewridge/contract/season';
-import type { Observable } from 'rxjs';
-import { map } from 'rxjs/operators';
+import { EMPTY, expand, map, type Observable, reduce } from 'rxjs';
 import { failuresInWords } from '../http/api-failure';
 
 /** Reading the season's record; it is changed through the outbox. */
@@ -25,6 +25,17 @@ export class RecordsApi {
     query: Readonly<Record<string, string | number | boolean>> = {},
   ): Observable<RecordPageDto<T>> {
     return this.#get<RecordPageDto<T>>(`records/${table}`, query);
+  }
+  /** Every record of a table, page after page. */
+  all<T extends TableName>(table: T): Observable<readonly RecordDto<T>[]> {
+    const page = (offset: number): Observable<RecordPageDto<T>> =>
+      this.list(table, { limit: RECORD_PAGE.maxLimit, ...(offset === 0 ? {} : { offset }) });
+    return page(0).pipe(
+      expand(({ items, total, offset }) =>
+        offset + items.length < total && items.length > 0 ? page(offset + items.length) : EMPTY,
+      ),
+      reduce((all, { items }) => [...all, ...items], [] as readonly RecordDto<T>[]),
+    );
   }
   one<T extends TableName>(table: T, id: string): Observable<RecordDto<T>> {
     return this.#get<RecordDto<T>>(`records/${table}/${id}`);

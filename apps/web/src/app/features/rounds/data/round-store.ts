@@ -13,7 +13,8 @@ import { type Asked, proposed, roundNow, type RoundNow, startPlaces } from './ro
 import type { RoundAnswer } from './round-run';
 import { RoundRunner } from './round-runner';
 
-const ALL = { limit: 500 } as const;
+/** Looks from which one's own minutes are learnt. */
+const LATEST_LOOKS = { limit: 500, sort: '-at' } as const;
 const REST_MS = 40;
 
 /** A day's round: what it was asked to keep to, what there is to do, and the plan. Provided by the page that shows it. */
@@ -30,11 +31,11 @@ export class RoundStore {
     forkJoin({
       today: this.#views.today(),
       ground: this.#views.ground(),
-      rounds: this.#records.list('rounds', { ...ALL, sort: '-on' }).pipe(map(({ items }) => items)),
-      stops: this.#records.list('stops', ALL).pipe(map(({ items }) => items)),
-      ways: this.#records.list('ways', ALL).pipe(map(({ items }) => items)),
-      visits: this.#records.list('visits', { ...ALL, sort: '-at' }).pipe(map(({ items }) => items)),
-      stays: this.#records.list('deployments', { ...ALL, sort: '-hungOn' }).pipe(map(({ items }) => items)),
+      rounds: this.#records.all('rounds'),
+      stops: this.#records.all('stops'),
+      ways: this.#records.all('ways'),
+      visits: this.#records.list('visits', LATEST_LOOKS).pipe(map(({ items }) => items)),
+      stays: this.#records.all('deployments'),
     }),
   );
   /** As the address says it; today where it says nothing. */

@@ -1,4 +1,5 @@
 import type { CatchPlanDto } from '@yewridge/contract/catches';
+import type { GroundDto } from '@yewridge/contract/ground';
 import type { RoundCandidate } from '@yewridge/core/field';
 import type { PlannedStop, RoundGain, RoundPlan } from '@yewridge/core/rounds';
 import { daysBetween, type IsoDate } from '@yewridge/core/season';
@@ -254,6 +255,26 @@ export function roomSaid(now: RoundNow, plan: RoundPlan, { boxes }: Asked): stri
   const carried = plan.stops.filter(({ id }) => now.candidates.get(id)?.work === 'move').length;
   if (boxes === null || carried <= boxes) return null;
   return `${manyText(carried, 'box', 'boxes')} to carry, room for ${boxes}: drive twice, or call a friend with a car.`;
+}
+
+/** Whose land the round goes to: who may want to be rung before. */
+export interface OwnerOnTheWay {
+  readonly id: string;
+  readonly name: string;
+  readonly phone: string | null;
+  readonly notes: string | null;
+  readonly traps: string;
+}
+export function ownersOf(now: RoundNow, plan: RoundPlan, sites: GroundDto['sites']): readonly OwnerOnTheWay[] {
+  const owners = new Map<string, OwnerOnTheWay>();
+  for (const { id } of plan.stops) {
+    const stop = now.candidates.get(id);
+    const owner = sites.find(({ site }) => site.id === stop?.siteId)?.owner;
+    if (!stop || !owner || (owner.phone === null && owner.notes === null)) continue;
+    const traps = [owners.get(owner.id)?.traps, stop.number].filter((text) => text !== undefined).join(', ');
+    owners.set(owner.id, { id: owner.id, name: owner.name, phone: owner.phone, notes: owner.notes, traps });
+  }
+  return [...owners.values()];
 }
 
 const WHY_OUT: Readonly<Record<OutOfRound['why'], string>> = {

@@ -40,6 +40,7 @@ import {
   impossibleSaid,
   loadOf,
   minutesSaid,
+  ownersOf,
   refusedSaid,
   roomSaid,
   roundAnswerSaid,
@@ -219,6 +220,18 @@ describe('a round in words', () => {
     expect(roomSaid(moved.now, moved.plan, { ...ASKED, boxes: 1 })).toBeNull();
     expect(roomSaid(moved.now, moved.plan, { ...ASKED, boxes: 0 })).toContain('1 box to carry, room for 0');
     expect(roomSaid(moved.now, moved.plan, ASKED)).toBeNull();
+  });
+
+  it('tells whose land it goes to, with whatever they want; who said nothing is not told', () => {
+    const owner = (id: string, notes: string | null) => ({ id, name: `Owner ${id}`, phone: null, notes });
+    const sites = SITES.map((one, n) => ({
+      ...one,
+      owner: [owner('x', 'Ring the evening before.'), owner('x', 'Ring the evening before.'), owner('y', null)][n],
+    })) as never;
+    const { now, plan } = planned();
+    expect(
+      ownersOf(now, plan, sites).map(({ name, traps, notes }) => [name, traps.split(', ').sort().join(), notes]),
+    ).toEqual([['Owner x', 'V-a,V-b', 'Ring the evening before.']]);
   });
 
   it('own looks that say another figure are offered, those that agree are not', () => {

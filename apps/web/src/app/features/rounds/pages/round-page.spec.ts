@@ -8,10 +8,11 @@ import { provideRouter } from '@angular/router';
 import type { ActDto } from '@yewridge/contract/season';
 import { of, Subject } from 'rxjs';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
+import { GEOLOCATION } from '../../../shared/season/where-i-stand';
 import { DAY_PROVIDERS } from '../../../shared/fields/day-adapter';
 import { roundAnswer, type RoundTask } from '../data/round-run';
 import { RoundRunner } from '../data/round-runner';
-import { bees, closing, DAY, HIGH, kept, said, SITES, trapAt, visit } from '../testing/round-records';
+import { bees, closing, DAY, HIGH, kept, said, SITES, trapAt, visit, way } from '../testing/round-records';
 import { RoundPage } from './round-page';
 
 const WORKSPACE = {
@@ -31,8 +32,17 @@ interface Shown {
   readonly records: Readonly<Record<string, readonly object[]>>;
   readonly inputs: Readonly<Record<string, string>>;
   readonly plans: readonly object[];
+  readonly stands: Geolocation['getCurrentPosition'];
 }
-const USUAL: Shown = { traps: TRAPS, sites: SITES, colonies: COLONIES, records: {}, inputs: {}, plans: [closing('c')] };
+const USUAL: Shown = {
+  traps: TRAPS,
+  sites: SITES,
+  colonies: COLONIES,
+  records: {},
+  inputs: {},
+  plans: [closing('c')],
+  stands: () => undefined,
+};
 
 describe('the page of the day’s round', () => {
   let fixture: ComponentFixture<RoundPage>;
@@ -47,7 +57,7 @@ describe('the page of the day’s round', () => {
     fixture.detectChanges();
   }
   async function shown(asked: Partial<Shown> = {}): Promise<void> {
-    const { traps, sites, colonies, records, inputs, plans }: Shown = { ...USUAL, ...asked };
+    const { traps, sites, colonies, records, inputs, plans, stands }: Shown = { ...USUAL, ...asked };
     acts.length = 0;
     localStorage.clear();
     TestBed.resetTestingModule();
@@ -57,6 +67,7 @@ describe('the page of the day’s round', () => {
         provideHttpClientTesting(),
         provideRouter([{ path: '**', component: RoundPage }]),
         ...DAY_PROVIDERS,
+        { provide: GEOLOCATION, useValue: { getCurrentPosition: stands } },
         {
           provide: RoundRunner,
           useValue: { run: (task: RoundTask) => of({ kind: 'answer' as const, answer: roundAnswer(task) }) },
@@ -190,6 +201,28 @@ describe('the page of the day’s round', () => {
     expect(rows().length).toBe(1);
   });
 
+  it('sets out from where the telephone is, or says why it cannot tell', async () => {
+    const here = { coords: { latitude: 47.5, longitude: 13.3, accuracy: 5, altitude: null } };
+    await shown({
+      stands: (found) => {
+        found(here as GeolocationPosition);
+      },
+    });
+    await press(/What it keeps to/);
+    await press('Set out from where I am now');
+    expect(text('yw-page-header')).toContain('today from where I was');
+    await press('Keep this round');
+    expect(fields()).toEqual(jasmine.objectContaining({ fromName: 'where I was', fromLat: 47.5, fromLon: 13.3 }));
+    await shown({
+      stands: (_, failed) => {
+        failed?.({ code: 1 } as GeolocationPositionError);
+      },
+    });
+    await press(/What it keeps to/);
+    await press('Set out from where I am now');
+    expect(text('aside [role="alert"]')).toContain('This page may not ask where the phone is.');
+  });
+
   it('what goes into the car stays ticked on this device', async () => {
     await shown();
     await press(/^Load/);
@@ -198,6 +231,11 @@ describe('the page of the day’s round', () => {
     await settled();
     expect(text('yw-round-load')).toContain('1 of');
     expect(localStorage.getItem(`yewridge.loaded.${DAY}`)).toBe('red lamp');
+  });
+
+  it('ways that were timed count, and it is said that they do', async () => {
+    await shown({ records: { ways: [way(null, 'a', 60, 'West apiary')] } });
+    expect(text('aside')).toContain('How long the way takes with times of your own');
   });
 
   it('from an empty workspace it says what comes first', async () => {
