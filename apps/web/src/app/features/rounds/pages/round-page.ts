@@ -11,16 +11,7 @@ import { catchLink, hangLink, newSiteLink, roundsLink, visitLink } from '../../.
 import { StandingHere } from '../../../shared/season/where-i-stand';
 import { TodayClock } from '../../../shared/season/today-clock';
 import { UnitChoice } from '../../../shared/units/unit-choice';
-import {
-  askAct,
-  effortAct,
-  keepAct,
-  onlyBeesAct,
-  type RoundKnown,
-  roundGoneAct,
-  stepDoneAct,
-  stopAct,
-} from '../data/round-acts';
+import { RoundDoes } from '../data/round-does';
 import { roundGpx, roundIcs } from '../data/round-files';
 import { RoundSaid } from '../data/round-said';
 import { RoundStore } from '../data/round-store';
