@@ -3,7 +3,8 @@ import type { TodayDto } from '@yewridge/contract/today';
 import { DemoClock } from '../src/shared/clock/demo-clock.js';
 import { DEMO_NOW, seedDemo } from '../src/demo/seed-demo.js';
 import { API, joined, switchOn } from './access-support.js';
-import { type Bench, errorIn, openBench, put } from './support.js';
+import { actsOn } from './acts-support.js';
+import { type Bench, openBench, put } from './support.js';
 
 const PLAN = { season: 2026, keptOn: '2026-05-14', traps: 16, apartM: 200, permission: 'noNo' };
 /** A site of the demo where nothing hangs, its owner's yes to come. */
@@ -11,17 +12,7 @@ const FREE = 'hop-kiln';
 
 describe('where to hang, over HTTP, in the demo', () => {
   let bench: Bench;
-  let count = 0;
-  const act = (...changes: readonly object[]) => {
-    count += 1;
-    return bench.http.put(`${API}/acts/p${count}`).send({ says: `act ${count}`, changes });
-  };
-  const said = async (...changes: readonly object[]): Promise<string> => {
-    const answer = await act(...changes);
-    if (answer.status < 300) return 'kept';
-    const { fields } = errorIn(answer);
-    return `${fields?.[0]?.path ?? ''}: ${fields?.[0]?.message ?? ''}`;
-  };
+  const { act, said } = actsOn(() => bench);
   const read = async <T>(path: string): Promise<T> => (await bench.http.get(`${API}/${path}`)).body as T;
   const rows = async (table: string): Promise<readonly { readonly id: string }[]> =>
     (await read<{ items: { id: string }[] }>(`records/${table}`)).items;

@@ -1,7 +1,8 @@
 import { DemoClock } from '../src/shared/clock/demo-clock.js';
 import { DEMO_NOW, seedDemo } from '../src/demo/seed-demo.js';
 import { API, joined, switchOn } from './access-support.js';
-import { type Bench, errorIn, openBench, put } from './support.js';
+import { actsOn } from './acts-support.js';
+import { type Bench, openBench, put } from './support.js';
 
 const ROUND = {
   on: '2026-05-14',
@@ -16,17 +17,7 @@ const STAY = 'stay-v-03-2026-04-08';
 
 describe('a day’s round, over HTTP, in the demo', () => {
   let bench: Bench;
-  let count = 0;
-  const act = (...changes: readonly object[]) => {
-    count += 1;
-    return bench.http.put(`${API}/acts/r${count}`).send({ says: `act ${count}`, changes });
-  };
-  const said = async (...changes: readonly object[]): Promise<string> => {
-    const answer = await act(...changes);
-    if (answer.status < 300) return 'kept';
-    const { fields } = errorIn(answer);
-    return `${fields?.[0]?.path ?? ''}: ${fields?.[0]?.message ?? ''}`;
-  };
+  const { act, said } = actsOn(() => bench);
   const round = (more: object, id = 'r') => said(put('rounds', id, { ...ROUND, ...more }));
 
   beforeEach(async () => {
