@@ -11,8 +11,15 @@ async function opened(page: Page, path: string, ready: string): Promise<void> {
   await page.locator(ready).first().waitFor({ timeout: 60_000 });
 }
 
+/** What a round keeps to, and how long its ways take. */
+async function roundUnfolded(page: Page, path: string): Promise<void> {
+  if (!path.startsWith('/rounds/round')) return;
+  for (const name of [/^What it keeps to/, /^How long the way takes/]) await page.getByRole('button', { name }).click();
+}
+
 /** What is folded in on a page at first. */
 async function unfolded(page: Page, path: string): Promise<void> {
+  await roundUnfolded(page, path);
   const rows = path.endsWith('tall-nuc')
     ? ['Try a site', /^Board on a limb stub/, /^Lid, comb and boards/, /^Room/, /^5-frame deep/]
     : path.endsWith('loft-rig')
@@ -45,6 +52,7 @@ for (const [place, pages] of Object.entries(PAGES)) {
       for (const [path] of pages) {
         await opened(page, path, 'h1');
         await expect(page.locator('yw-waiting')).toHaveCount(0, { timeout: 60_000 });
+        await roundUnfolded(page, path);
         const wide = await page.evaluate(() => document.documentElement.scrollWidth);
         expect(wide, path).toBeLessThanOrEqual(390);
         // A box between its two buttons still shows what stands in it.

@@ -46,6 +46,9 @@ const BOXES = [0, 1, 2, 3, 4, 6] as const;
       grid-template-columns: repeat(auto-fill, minmax(136px, 1fr));
       gap: 6px 12px;
     }
+    label {
+      min-width: 0;
+    }
     label span {
       display: block;
       color: var(--ink-2);
@@ -53,7 +56,7 @@ const BOXES = [0, 1, 2, 3, 4, 6] as const;
     }
     @media (max-width: 720px) {
       :host {
-        grid-template-columns: 1fr 1fr;
+        grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
       }
     }
   `,
