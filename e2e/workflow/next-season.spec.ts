@@ -146,6 +146,7 @@ test.describe('next season', () => {
     }).toPass({ timeout: 40_000 });
     await page.mouse.up();
     await expect.poll(() => live('spots')[0]?.['lat'] !== before?.['lat']).toBeTruthy();
+    await expect(plan(page)).not.toHaveClass(/stale/);
     // What it is like is said there, and moves its figure.
     await page.getByRole('combobox', { name: 'Kind of place' }).click();
     await page.getByRole('option', { name: 'lone tree' }).click();
