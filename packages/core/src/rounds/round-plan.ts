@@ -286,18 +286,18 @@ function gain(round: Round, id: string, now: Timed, other: Timed): RoundGain {
 }
 
 /** Without what each stop and each lock costs: what a split compares. */
-function best(round: Round): { readonly now: Timed; readonly must: ReadonlySet<number> } {
+function best(round: Round): Timed {
   const must = needed(round);
   const first = ordered(round, firstChoice(round, must));
   const now = inTime(round, first, must);
   // Where not even what must be is in time, nothing is put in its way.
-  return { now: now.lateS > EARLIER ? now : filled(round, now), must };
+  return now.lateS > EARLIER ? now : filled(round, now);
 }
 
 /** @throws DomainError those of a table and of {@link planDay}; `LENGTH`, `RANGE` for a window that ends before it begins. */
 export function roundPlan(ask: RoundAsk): RoundPlan {
   const round = readRound(ask);
-  const { now } = best(round);
+  const now = best(round);
   const nodes = now.order.slice(1);
   const idOf = (node: number): string => round.stops[node - 1]?.id ?? '';
   return {
@@ -337,7 +337,7 @@ function again(round: Round, now: Timed, node: number): Timed {
     stops: round.stops.filter((_, n) => n + 1 !== node),
     matrix: kept.map((a) => kept.map((b) => cell(round.matrix, a, b))),
   });
-  const other = best(fewer).now;
+  const other = best(fewer);
   // In the numbers of the whole round, whose stops it is read by.
   return { ...other, order: other.order.map((one) => kept[one] ?? 0) };
 }
@@ -362,7 +362,7 @@ export function splitRound(ask: RoundAsk, bearings: readonly number[]): RoundSpl
   ): { readonly left: number; readonly lateS: number; readonly finishS: number } => {
     const kept = nodes.filter((node) => mine.has(node));
     const all = [0, ...kept];
-    const { now } = best(
+    const now = best(
       readRound({
         ...ask,
         stops: kept.flatMap((node) => round.stops[node - 1] ?? []),

@@ -23,7 +23,7 @@ const WINDING = { least: 1.15, span: 0.5 };
 
 /** A stand-in for the demo: every way winds a little otherwise, by its ends alone, and uphill as downhill. */
 export class SimulatedRoads implements RoadTimes {
-  readonly name = 'simulated roads';
+  readonly name = 'the simulated road service';
   readonly simulated = true;
 
   times(places: readonly Place[]): Observable<readonly (readonly number[])[]> {

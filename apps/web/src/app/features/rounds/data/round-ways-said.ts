@@ -2,6 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { readTimes } from '@yewridge/core/rounds';
 import { DomainError } from '@yewridge/core/shared/errors';
 import { ActOutbox } from '../../../shared/acts/act-outbox';
+import { capital } from '../../../shared/units/format';
 import type { TypedWay } from '../ui/ways-form';
 import { ROAD_TIMES, SimulatedRoads } from './road-times';
 import { namedWays, wayGoneAct, type WayEnds, waysAct } from './round-acts';
@@ -16,7 +17,10 @@ const MOST_AT_ONCE = 400;
 export class RoundWays {
   readonly #store = inject(RoundStore);
   readonly #outbox = inject(ActOutbox);
-  readonly #service = inject(ROAD_TIMES);
+  readonly #own = inject(ROAD_TIMES);
+  /** Whoever built one in is asked; the demo has a stand-in. */
+  readonly #service = computed(() => this.#own ?? (this.#store.demo() ? new SimulatedRoads() : null));
+  readonly serviceName = computed(() => this.#service()?.name ?? null);
 
   readonly fault = signal<string | null>(null);
   readonly #startName = computed(() => this.#store.asked()?.fromName ?? '');
@@ -68,7 +72,7 @@ export class RoundWays {
 
   /** A road service is asked for all ways between what is to do; what it says is kept like times of one's own. */
   ask(): void {
-    const service = this.#service ?? (this.#store.demo() ? new SimulatedRoads() : null);
+    const service = this.#service();
     const [now, asked] = [this.#store.now(), this.#store.asked()];
     if (!service || !now || !asked) return;
     const sites = [...new Map([...now.candidates.values()].map(({ siteId, place }) => [siteId, place]))];
@@ -83,7 +87,7 @@ export class RoundWays {
         );
       },
       error: () => {
-        this.fault.set(`${service.name} cannot be reached. Your own times stay as they are.`);
+        this.fault.set(`${capital(service.name)} cannot be reached. Your own times stay as they are.`);
       },
     });
   }

@@ -8,7 +8,6 @@ export interface TypedWay {
   readonly from: string;
   readonly to: string;
   readonly minutes: number;
-  readonly back: boolean;
 }
 
 /** Times of one's own for the way: typed one by one, or a table out of a file. */
@@ -35,8 +34,8 @@ export interface TypedWay {
     <p class="acts">
       <button type="button" class="button" (click)="file.click()">Load a table of minutes (CSV)</button>
       <input #file type="file" accept=".csv,text/csv" hidden (change)="load(file)" />
-      @if (simulated()) {
-        <button type="button" class="button" (click)="asked.emit()">Ask the simulated road service</button>
+      @if (service(); as service) {
+        <button type="button" class="button" (click)="asked.emit()">Ask {{ service }}</button>
       }
       @if (known() > 0) {
         <button type="button" class="quiet" (click)="forgotten.emit()">Take all timed ways away</button>
@@ -81,7 +80,8 @@ export class WaysForm {
   readonly places = input.required<readonly Option[]>();
   /** Ways that are timed. */
   readonly known = input.required<number>();
-  readonly simulated = input.required<boolean>();
+  /** A road service that can be asked, by its name. */
+  readonly service = input.required<string | null>();
   readonly fault = input.required<string | null>();
   readonly typed = output<TypedWay>();
   readonly loaded = output<string>();
@@ -110,7 +110,7 @@ export class WaysForm {
             : null,
     );
     if (this.problem() !== null || from === null || to === null) return;
-    this.typed.emit({ from, to, minutes, back: true });
+    this.typed.emit({ from, to, minutes });
     box.value = '';
   }
   protected load(file: HTMLInputElement): void {
