@@ -1,6 +1,7 @@
 /** The sun over the keeper's first site, in local minutes and wall times. Source: {@link sunTimes}. */
 import { sunTimes, type SunTimes } from '../catches/index.js';
 import { addDays, type IsoDate, wallTime } from '../shared/calendar/index.js';
+import type { Place } from '../shared/geometry/index.js';
 import type { FieldNow, PlaceLine } from './lines.js';
 
 const DAY_MIN = 1440;
@@ -12,8 +13,12 @@ export function localSun(places: readonly PlaceLine[], date: IsoDate, offset: Fi
 }
 
 function sunOver(place: PlaceLine, date: IsoDate, offsetOf: FieldNow['offset']): SunTimes {
+  return sunByClock(place, date, offsetOf(date, place.timeZone));
+}
+
+/** The sun of a day over a place, in local minutes of that day. `offset`: local less UTC, in minutes. */
+export function sunByClock(place: Place, date: IsoDate, offset: number): SunTimes {
   const sun = sunTimes(date, place.lat, place.lon);
-  const offset = offsetOf(date, place.timeZone);
   const shift = offset - DAY_MIN * Math.floor((sun.noon + offset) / DAY_MIN);
   const local = (minute: number | null): number | null => (minute === null ? null : minute + shift);
   return {

@@ -5,13 +5,14 @@
  * counted while bees fly, from two hours after sunrise to sunset. Owners let one in on their days.
  * Source: conventions; worth is that of {@link visitDue}, hours of bees those of their plan.
  */
-import { LADDER_M, type StepCode, sunTimes } from '../catches/index.js';
+import { LADDER_M, type StepCode } from '../catches/index.js';
 import type { DueCode } from '../rounds/index.js';
 import { daysBetween, type IsoDate } from '../season/index.js';
-import { DAY_MINUTES, minutesAfter, weekdayOf } from '../shared/calendar/index.js';
+import { minutesAfter, weekdayOf } from '../shared/calendar/index.js';
 import type { Place } from '../shared/geometry/index.js';
 import type { CatchPlan } from './catch-plan.js';
 import type { Hanging } from './hanging.js';
+import { sunByClock } from './local-sun.js';
 import type { SiteRecord } from './record-shelf.js';
 import type { StopMinutes } from './round-minutes.js';
 
@@ -109,9 +110,8 @@ export function roundSun(
   day: IsoDate,
   offsetMin: number,
 ): { readonly sunriseS: number | null; readonly sunsetS: number | null } {
-  const sun = sunTimes(day, place.lat, place.lon);
-  const shift = offsetMin - DAY_MINUTES * Math.floor((sun.noon + offsetMin) / DAY_MINUTES);
-  const s = (minute: number | null): number | null => (minute === null ? null : Math.round((minute + shift) * 60));
+  const sun = sunByClock(place, day, offsetMin);
+  const s = (minute: number | null): number | null => (minute === null ? null : Math.round(minute * 60));
   return { sunriseS: s(sun.sunrise), sunsetS: s(sun.sunset) };
 }
 
